@@ -1,0 +1,19 @@
+package app.zolvan.core.assign;
+
+import app.zolvan.core.mapping.Mapping;
+
+/**
+ * What a slot holds: a material, a mapping, or both; the two are resolved separately. An entry with neither is
+ * <em>cleared</em>: it hides what a base scheme has in the very same slot, and nothing else.
+ *
+ * @param material identity of the material, or null
+ * @param mapping  or null
+ * @param onTop    whether it wins over everything narrower
+ */
+public record Entry(String material, Mapping mapping, boolean onTop) {
+    public static final Entry CLEARED = new Entry(null, null, false);
+
+    public static Entry ofMaterial(String material) {
+        return new Entry(material, null, false);
+    }
+}

@@ -1,0 +1,112 @@
+package app.zolvan.core.assign;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Function;
+
+/**
+ * Which entry gives one side of one face its material (or its mapping), and why each other one loses. Rules.md, section
+ * 1: the broadest level with an on-top entry wins; without one, the narrowest level with an entry. Within a level only its
+ * on-top entries count if it has any, and then the side-specific entry comes before the one for both sides.
+ *
+ * @param steps     one for each level that contains the face, broad to narrow
+ * @param winner    index of the winning step, or −1 when nothing is assigned and the look is the one that arrived
+ * @param ifCleared index of the step that would win if the winner were cleared, or −1
+ */
+public record LookTrace(List<Step> steps, int winner, int ifCleared) {
+
+    /** Why a level's entry shows or does not. */
+    public enum Outcome {
+        NOTHING,
+        WINS,
+        HIDDEN_BY_NARROWER,
+        HIDDEN_BY_ON_TOP
+    }
+
+    /**
+     * @param slot  the slot whose entry speaks for the level; null where it has none
+     * @param entry null where the level has none
+     */
+    public record Step(Target target, Slot slot, Entry entry, Outcome outcome) {}
+
+    /** The two things an entry can carry. */
+    public enum Aspect {
+        MATERIAL(Entry::material),
+        MAPPING(Entry::mapping);
+
+        private final Function<Entry, Object> value;
+
+        Aspect(Function<Entry, Object> value) {
+            this.value = value;
+        }
+
+        boolean carriedBy(Entry e) {
+            return e != null && value.apply(e) != null;
+        }
+    }
+
+    /**
+     * @param ladder every target that contains the face, from broad to narrow: model, set, groups outer to inner, part,
+     *               face
+     * @param side   FRONT or BACK
+     */
+    public static LookTrace of(Scheme scheme, List<Target> ladder, Side side, Aspect aspect) {
+        List<Slot> slots = new ArrayList<>();
+        for (Target target : ladder) {
+            slots.add(speaker(scheme, target, side, aspect, null));
+        }
+        int winner = winner(scheme, slots);
+        List<Step> steps = new ArrayList<>();
+        for (int i = 0; i < ladder.size(); i++) {
+            Slot slot = slots.get(i);
+            Entry entry = slot == null ? null : scheme.at(slot);
+            Outcome outcome = entry == null
+                    ? Outcome.NOTHING
+                    : i == winner
+                            ? Outcome.WINS
+                            : scheme.at(slots.get(winner)).onTop()
+                                    ? Outcome.HIDDEN_BY_ON_TOP
+                                    : Outcome.HIDDEN_BY_NARROWER;
+            steps.add(new Step(ladder.get(i), slot, entry, outcome));
+        }
+        int next = -1;
+        if (winner >= 0) {
+            List<Slot> without = new ArrayList<>(slots);
+            without.set(winner, speaker(scheme, ladder.get(winner), side, aspect, slots.get(winner)));
+            next = winner(scheme, without);
+        }
+        return new LookTrace(List.copyOf(steps), winner, next);
+    }
+
+    /** The slot of a level that speaks for it, leaving {@code except} out; null where the level has nothing. */
+    private static Slot speaker(Scheme scheme, Target target, Side side, Aspect aspect, Slot except) {
+        Slot own = carrying(scheme, new Slot(target, side), aspect, except);
+        Slot both = carrying(scheme, new Slot(target, Side.BOTH), aspect, except);
+        if (own == null || both == null) {
+            return own != null ? own : both;
+        }
+        return !scheme.at(own).onTop() && scheme.at(both).onTop() ? both : own;
+    }
+
+    private static Slot carrying(Scheme scheme, Slot slot, Aspect aspect, Slot except) {
+        return !slot.equals(except) && aspect.carriedBy(scheme.at(slot)) ? slot : null;
+    }
+
+    private static int winner(Scheme scheme, List<Slot> slots) {
+        int narrowest = -1;
+        for (int i = 0; i < slots.size(); i++) {
+            if (slots.get(i) != null) {
+                if (scheme.at(slots.get(i)).onTop()) {
+                    return i;
+                }
+                narrowest = i;
+            }
+        }
+        return narrowest;
+    }
+
+    /** The winning entry, or null. */
+    public Entry winningEntry() {
+        return winner < 0 ? null : steps.get(winner).entry();
+    }
+}

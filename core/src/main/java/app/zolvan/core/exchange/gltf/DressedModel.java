@@ -1,0 +1,15 @@
+package app.zolvan.core.exchange.gltf;
+
+import app.zolvan.core.assign.Look;
+import app.zolvan.core.model.Model;
+import java.util.function.BiFunction;
+import java.util.function.Function;
+
+/**
+ * A model with the look of each region, ready to be written.
+ *
+ * @param look  gives the look of a part's span, by the part's index and the span's
+ * @param image gives an image's encoded bytes by its SHA-256
+ */
+public record DressedModel(
+        String name, Model model, BiFunction<Integer, Integer, Look> look, Function<String, byte[]> image) {}

@@ -1,0 +1,122 @@
+package app.zolvan.core.exchange.library;
+
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.ParameterException;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.material.TextureUse.Channel;
+import app.zolvan.core.material.TextureUse.ModelUv;
+import app.zolvan.core.material.TextureUse.Placement;
+import app.zolvan.core.material.TextureUse.RealSize;
+import app.zolvan.core.material.TextureUse.Wrap;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.Locale;
+import java.util.Map;
+
+/**
+ * A surface as JSON: each parameter that differs from OpenPBR's default under its standard name, numbers as numbers,
+ * colours as three linear components, flags as true or false; textures under {@code textures}. Used in the library's
+ * files, in the database and in the extras of exported files.
+ */
+public final class MaterialJson {
+    private MaterialJson() {}
+
+    public static Map<String, Object> write(Surface s) {
+        Map<String, Object> out = new LinkedHashMap<>();
+        for (Parameter p : Parameter.values()) {
+            if (p.shape() != Parameter.Shape.TEXTURE_ONLY && !sameValue(s, p)) {
+                out.put(p.openPbrName(), value(s, p));
+            }
+        }
+        Map<String, Object> textures = new LinkedHashMap<>();
+        s.textures().forEach((p, use) -> textures.put(p.openPbrName(), write(use)));
+        if (!textures.isEmpty()) {
+            out.put("textures", textures);
+        }
+        return out;
+    }
+
+    /** A parameter's value in its JSON shape. */
+    public static Object value(Surface s, Parameter p) {
+        return switch (p.shape()) {
+            case FLAG -> s.flag(p);
+            case COLOUR -> s.value(p);
+            default -> s.number(p);
+        };
+    }
+
+    private static boolean sameValue(Surface s, Parameter p) {
+        return Arrays.equals(s.value(p), p.standardValue());
+    }
+
+    private static Map<String, Object> write(TextureUse t) {
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("image", t.image());
+        out.put("channel", t.channel().name().toLowerCase(Locale.ROOT));
+        if (t.placement() instanceof RealSize size) {
+            out.put("real_size", new double[] {size.width(), size.height()});
+        } else if (t.placement() instanceof ModelUv uv) {
+            out.put("model_uv", new double[] {uv.offsetU(), uv.offsetV(), uv.rotation(), uv.scaleU(), uv.scaleV()});
+        }
+        out.put("wrap_u", t.wrapU().name().toLowerCase(Locale.ROOT));
+        out.put("wrap_v", t.wrapV().name().toLowerCase(Locale.ROOT));
+        out.put("strength", t.strength());
+        return out;
+    }
+
+    public static Surface read(JsonValue json) throws ImportException {
+        return readOver(Surface.STANDARD, json);
+    }
+
+    /**
+     * The base surface with the values in the JSON laid over it.
+     *
+     * @throws ParameterException if a value is out of its parameter's range
+     */
+    public static Surface readOver(Surface base, JsonValue json) throws ImportException {
+        Surface s = base;
+        for (String key : json.keys()) {
+            if (key.equals("textures")) {
+                JsonValue textures = json.get(key);
+                for (String name : textures.keys()) {
+                    s = s.withTexture(parameter(name), texture(textures.get(name)));
+                }
+            } else {
+                Parameter p = parameter(key);
+                JsonValue v = json.get(key);
+                s = switch (p.shape()) {
+                    case FLAG -> s.with(p, json.flag(key, false));
+                    case COLOUR -> s.with(p, v.numbers());
+                    default -> s.with(p, v.number());
+                };
+            }
+        }
+        return s;
+    }
+
+    private static Parameter parameter(String name) {
+        return Parameter.named(name)
+                .orElseThrow(() -> new ParameterException(name, "There is no material parameter “" + name + "”."));
+    }
+
+    private static TextureUse texture(JsonValue json) throws ImportException {
+        Placement placement;
+        if (json.has("real_size")) {
+            double[] size = json.numbers("real_size", 1, 1);
+            placement = new RealSize(size[0], size[1]);
+        } else {
+            double[] m = json.numbers("model_uv", 0, 0, 0, 1, 1);
+            placement = new ModelUv(m[0], m[1], m[2], m[3], m[4]);
+        }
+        return new TextureUse(
+                json.require("image").text(),
+                Channel.valueOf(json.text("channel", "rgb").toUpperCase(Locale.ROOT)),
+                placement,
+                Wrap.valueOf(json.text("wrap_u", "repeat").toUpperCase(Locale.ROOT)),
+                Wrap.valueOf(json.text("wrap_v", "repeat").toUpperCase(Locale.ROOT)),
+                json.number("strength", 1));
+    }
+}

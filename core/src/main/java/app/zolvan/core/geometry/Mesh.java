@@ -1,0 +1,92 @@
+package app.zolvan.core.geometry;
+
+/**
+ * An indexed triangle mesh in its part's own space. Immutable by agreement: the arrays are handed out without a copy
+ * and nobody writes to them.
+ *
+ * <p>Layout: {@code positions} and {@code normals} hold x, y, z per vertex; {@code uv} (the coordinates the file came
+ * with) and {@code metricUv} (a box projection at real size, in metres; see {@code mapping.BoxProjection}) hold u, v
+ * per vertex, or are null. {@code indices} holds three vertices per triangle, anticlockwise seen from the front.
+ * Triangles are grouped in spans: span i is triangles {@code spanStarts[i]} up to, but not with, {@code
+ * spanStarts[i + 1]}. A span is what arrived with one source material. {@code faces} gives each triangle the number of
+ * the smooth region it lies in, or is null before topology has been worked out.
+ *
+ * <p>Every position is finite and every index in range: the constructor refuses anything else.
+ */
+public record Mesh(
+        float[] positions,
+        float[] normals,
+        float[] uv,
+        float[] metricUv,
+        int[] indices,
+        int[] spanStarts,
+        int[] faces) {
+
+    public Mesh {
+        int vertices = positions.length / 3;
+        require(positions.length == vertices * 3, "positions must hold three numbers per vertex");
+        require(normals.length == positions.length, "normals must match positions");
+        require(uv == null || uv.length == vertices * 2, "uv must match positions");
+        require(metricUv == null || metricUv.length == vertices * 2, "metricUv must match positions");
+        require(indices.length % 3 == 0, "indices must hold three vertices per triangle");
+        require(spanStarts[spanStarts.length - 1] == indices.length / 3, "spans must cover all triangles");
+        require(faces == null || faces.length == indices.length / 3, "faces must match triangles");
+        for (float p : positions) {
+            require(Float.isFinite(p), "a position is not a finite number");
+        }
+        for (int i : indices) {
+            require(i >= 0 && i < vertices, "an index points past the last vertex");
+        }
+    }
+
+    private static void require(boolean condition, String message) {
+        if (!condition) {
+            throw new IllegalArgumentException(message);
+        }
+    }
+
+    public int vertexCount() {
+        return positions.length / 3;
+    }
+
+    public int triangleCount() {
+        return indices.length / 3;
+    }
+
+    public int spanCount() {
+        return spanStarts.length - 1;
+    }
+
+    public int faceCount() {
+        int highest = -1;
+        for (int f : faces) {
+            highest = Math.max(highest, f);
+        }
+        return highest + 1;
+    }
+
+    public Vec3 position(int vertex) {
+        return new Vec3(positions[3 * vertex], positions[3 * vertex + 1], positions[3 * vertex + 2]);
+    }
+
+    public Vec3 normal(int vertex) {
+        return new Vec3(normals[3 * vertex], normals[3 * vertex + 1], normals[3 * vertex + 2]);
+    }
+
+    public Mesh withFaces(int[] faceOfTriangle) {
+        return new Mesh(positions, normals, uv, metricUv, indices, spanStarts, faceOfTriangle);
+    }
+
+    /** Bounds of all vertices that a triangle uses. */
+    public Box3 bounds() {
+        double[] lo = {Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY};
+        double[] hi = {Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY};
+        for (int v : indices) {
+            for (int k = 0; k < 3; k++) {
+                lo[k] = Math.min(lo[k], positions[3 * v + k]);
+                hi[k] = Math.max(hi[k], positions[3 * v + k]);
+            }
+        }
+        return new Box3(new Vec3(lo[0], lo[1], lo[2]), new Vec3(hi[0], hi[1], hi[2]));
+    }
+}

@@ -1,0 +1,211 @@
+package app.zolvan.core.geometry;
+
+import java.util.Arrays;
+
+/**
+ * Which triangles of a mesh touch along which edges. Vertices at exactly the same place count as one, so a mesh whose
+ * vertices were split for normals or texture coordinates is still seen as connected. Triangles with two corners at one
+ * place take no part.
+ *
+ * <p>It does not close gaps: vertices that merely lie near each other stay apart.
+ */
+public final class Topology {
+    /** The edge belongs to one triangle only. */
+    public static final int BOUNDARY = -1;
+    /** The edge is shared by more than two triangles, or by two that run along it the same way. */
+    public static final int NON_MANIFOLD = -2;
+
+    private final Mesh mesh;
+    private final int[] welded;
+    private final int[] opposite;
+
+    private Topology(Mesh mesh, int[] welded, int[] opposite) {
+        this.mesh = mesh;
+        this.welded = welded;
+        this.opposite = opposite;
+    }
+
+    public static Topology of(Mesh mesh) {
+        int[] welded = weld(mesh);
+        int edges = mesh.indices().length;
+        int[] opposite = new int[edges];
+        Arrays.fill(opposite, BOUNDARY);
+        EdgeTable table = new EdgeTable(edges);
+        for (int e = 0; e < edges; e++) {
+            int a = welded[mesh.indices()[e]];
+            int b = welded[mesh.indices()[next(e)]];
+            if (isDegenerate(mesh, welded, e / 3)) {
+                continue;
+            }
+            int other = table.putIfAbsent(Math.min(a, b), Math.max(a, b), e);
+            if (other < 0) {
+                continue;
+            }
+            boolean opposed = welded[mesh.indices()[other]] == b;
+            if (opposite[other] == BOUNDARY && opposed) {
+                opposite[other] = e;
+                opposite[e] = other;
+            } else {
+                if (opposite[other] >= 0) {
+                    opposite[opposite[other]] = NON_MANIFOLD;
+                }
+                opposite[other] = NON_MANIFOLD;
+                opposite[e] = NON_MANIFOLD;
+            }
+        }
+        return new Topology(mesh, welded, opposite);
+    }
+
+    /**
+     * True when every edge is shared by exactly two triangles that run along it in opposite directions: the surface
+     * bounds a volume.
+     */
+    public boolean isClosed() {
+        boolean any = false;
+        for (int t = 0; t < mesh.triangleCount(); t++) {
+            if (isDegenerate(mesh, welded, t)) {
+                continue;
+            }
+            any = true;
+            for (int k = 0; k < 3; k++) {
+                if (opposite[3 * t + k] < 0) {
+                    return false;
+                }
+            }
+        }
+        return any;
+    }
+
+    /**
+     * The half-edge on the other side of half-edge {@code e}, or {@link #BOUNDARY} or {@link #NON_MANIFOLD}. Half-edge
+     * 3t + k runs from corner k of triangle t to its next corner.
+     */
+    public int opposite(int e) {
+        return opposite[e];
+    }
+
+    /**
+     * Numbers the connected smooth regions: triangles that meet along an edge with less than {@code creaseAngle}
+     * radians between their normals, and that lie in the same span, share a face.
+     *
+     * @return the face of each triangle, numbered from 0 in order of each face's first triangle
+     */
+    public int[] smoothFaces(double creaseAngle) {
+        double cosine = Math.cos(creaseAngle);
+        int triangles = mesh.triangleCount();
+        Vec3[] normals = new Vec3[triangles];
+        int[] span = new int[triangles];
+        for (int s = 0; s < mesh.spanCount(); s++) {
+            for (int t = mesh.spanStarts()[s]; t < mesh.spanStarts()[s + 1]; t++) {
+                span[t] = s;
+                normals[t] = normal(t);
+            }
+        }
+        int[] face = new int[triangles];
+        Arrays.fill(face, -1);
+        int[] stack = new int[triangles];
+        int count = 0;
+        for (int seed = 0; seed < triangles; seed++) {
+            if (face[seed] >= 0) {
+                continue;
+            }
+            int top = 0;
+            stack[top++] = seed;
+            face[seed] = count;
+            while (top > 0) {
+                int t = stack[--top];
+                for (int k = 0; k < 3; k++) {
+                    int o = opposite[3 * t + k];
+                    int n = o / 3;
+                    if (o >= 0 && face[n] < 0 && span[n] == span[t] && normals[n].dot(normals[t]) >= cosine) {
+                        face[n] = count;
+                        stack[top++] = n;
+                    }
+                }
+            }
+            count++;
+        }
+        return face;
+    }
+
+    private Vec3 normal(int t) {
+        Vec3 a = mesh.position(mesh.indices()[3 * t]);
+        Vec3 b = mesh.position(mesh.indices()[3 * t + 1]);
+        Vec3 c = mesh.position(mesh.indices()[3 * t + 2]);
+        return b.minus(a).cross(c.minus(a)).normalised();
+    }
+
+    private static int next(int e) {
+        return e % 3 == 2 ? e - 2 : e + 1;
+    }
+
+    private static boolean isDegenerate(Mesh mesh, int[] welded, int t) {
+        int a = welded[mesh.indices()[3 * t]];
+        int b = welded[mesh.indices()[3 * t + 1]];
+        int c = welded[mesh.indices()[3 * t + 2]];
+        return a == b || b == c || c == a;
+    }
+
+    private static int[] weld(Mesh mesh) {
+        int n = mesh.vertexCount();
+        float[] p = mesh.positions();
+        int[] result = new int[n];
+        int mask = Integer.highestOneBit(Math.max(n, 4)) * 4 - 1;
+        int[] slots = new int[mask + 1];
+        Arrays.fill(slots, -1);
+        for (int v = 0; v < n; v++) {
+            float x = p[3 * v] + 0f; // −0 becomes +0
+            float y = p[3 * v + 1] + 0f;
+            float z = p[3 * v + 2] + 0f;
+            int h = mix(Float.floatToIntBits(x) * 0x9E3779B1
+                            ^ Float.floatToIntBits(y) * 0x85EBCA77
+                            ^ Float.floatToIntBits(z) * 0xC2B2AE3D)
+                    & mask;
+            while (slots[h] >= 0) {
+                int o = slots[h];
+                if (p[3 * o] == x && p[3 * o + 1] == y && p[3 * o + 2] == z) {
+                    break;
+                }
+                h = (h + 1) & mask;
+            }
+            if (slots[h] < 0) {
+                slots[h] = v;
+            }
+            result[v] = slots[h];
+        }
+        return result;
+    }
+
+    private static int mix(int h) {
+        int m = (h ^ (h >>> 15)) * 0x2C1B3C6D;
+        return m ^ (m >>> 13);
+    }
+
+    /** A hash table from an undirected edge to the first half-edge seen on it. Open addressing, fixed size. */
+    private static final class EdgeTable {
+        private final long[] keys;
+        private final int[] values;
+        private final int mask;
+
+        EdgeTable(int capacity) {
+            mask = Integer.highestOneBit(Math.max(capacity, 4)) * 4 - 1;
+            keys = new long[mask + 1];
+            values = new int[mask + 1];
+            Arrays.fill(keys, -1);
+        }
+
+        int putIfAbsent(int lo, int hi, int value) {
+            long key = ((long) lo << 32) | hi;
+            int h = mix(lo * 0x9E3779B1 ^ hi * 0x85EBCA77) & mask;
+            while (keys[h] != -1 && keys[h] != key) {
+                h = (h + 1) & mask;
+            }
+            if (keys[h] == key) {
+                return values[h];
+            }
+            keys[h] = key;
+            values[h] = value;
+            return -1;
+        }
+    }
+}

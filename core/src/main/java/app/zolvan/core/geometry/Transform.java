@@ -1,0 +1,141 @@
+package app.zolvan.core.geometry;
+
+import java.util.Arrays;
+
+/**
+ * An affine transform of three-dimensional space, kept as a 4 × 4 matrix in column-major order, as glTF writes it.
+ * Immutable. The last row is always (0, 0, 0, 1).
+ */
+public final class Transform {
+    public static final Transform IDENTITY =
+            new Transform(new double[] {1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1});
+
+    private final double[] m;
+
+    private Transform(double[] m) {
+        this.m = m;
+    }
+
+    /** @param columns 16 numbers in column-major order; the last row is taken as (0, 0, 0, 1) */
+    public static Transform ofColumns(double[] columns) {
+        double[] m = Arrays.copyOf(columns, 16);
+        m[3] = m[7] = m[11] = 0;
+        m[15] = 1;
+        return new Transform(m);
+    }
+
+    public static Transform translation(double x, double y, double z) {
+        return new Transform(new double[] {1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, x, y, z, 1});
+    }
+
+    public static Transform scale(double x, double y, double z) {
+        return new Transform(new double[] {x, 0, 0, 0, 0, y, 0, 0, 0, 0, z, 0, 0, 0, 0, 1});
+    }
+
+    /**
+     * Scale, then turn, then move, as a glTF node combines them.
+     *
+     * @param t translation, 3 numbers
+     * @param q rotation as a quaternion (x, y, z, w); normalised here
+     * @param s scale, 3 numbers
+     */
+    public static Transform ofTrs(double[] t, double[] q, double[] s) {
+        double l = Math.sqrt(q[0] * q[0] + q[1] * q[1] + q[2] * q[2] + q[3] * q[3]);
+        double x = l > 0 ? q[0] / l : 0;
+        double y = l > 0 ? q[1] / l : 0;
+        double z = l > 0 ? q[2] / l : 0;
+        double w = l > 0 ? q[3] / l : 1;
+        return new Transform(new double[] {
+            (1 - 2 * (y * y + z * z)) * s[0],
+            2 * (x * y + z * w) * s[0],
+            2 * (x * z - y * w) * s[0],
+            0,
+            2 * (x * y - z * w) * s[1],
+            (1 - 2 * (x * x + z * z)) * s[1],
+            2 * (y * z + x * w) * s[1],
+            0,
+            2 * (x * z + y * w) * s[2],
+            2 * (y * z - x * w) * s[2],
+            (1 - 2 * (x * x + y * y)) * s[2],
+            0,
+            t[0],
+            t[1],
+            t[2],
+            1
+        });
+    }
+
+    /** A turn by {@code angle} radians about a unit axis through the origin. */
+    public static Transform rotation(Vec3 axis, double angle) {
+        double s = Math.sin(angle / 2);
+        return ofTrs(
+                new double[3],
+                new double[] {axis.x() * s, axis.y() * s, axis.z() * s, Math.cos(angle / 2)},
+                new double[] {1, 1, 1});
+    }
+
+    /** This transform applied after {@code first}: the matrix product this × first. */
+    public Transform after(Transform first) {
+        double[] r = new double[16];
+        for (int c = 0; c < 4; c++) {
+            for (int row = 0; row < 4; row++) {
+                double sum = 0;
+                for (int k = 0; k < 4; k++) {
+                    sum += m[k * 4 + row] * first.m[c * 4 + k];
+                }
+                r[c * 4 + row] = sum;
+            }
+        }
+        return new Transform(r);
+    }
+
+    public Vec3 point(Vec3 p) {
+        return direction(p).plus(new Vec3(m[12], m[13], m[14]));
+    }
+
+    public Vec3 direction(Vec3 d) {
+        return new Vec3(
+                m[0] * d.x() + m[4] * d.y() + m[8] * d.z(),
+                m[1] * d.x() + m[5] * d.y() + m[9] * d.z(),
+                m[2] * d.x() + m[6] * d.y() + m[10] * d.z());
+    }
+
+    /** Determinant of the linear part: the factor by which volumes grow, negative for a mirroring. */
+    public double determinant() {
+        return m[0] * (m[5] * m[10] - m[6] * m[9])
+                - m[4] * (m[1] * m[10] - m[2] * m[9])
+                + m[8] * (m[1] * m[6] - m[2] * m[5]);
+    }
+
+    /** How much the three local axes are stretched: the lengths of the matrix's columns. */
+    public Vec3 stretch() {
+        return new Vec3(
+                Math.sqrt(m[0] * m[0] + m[1] * m[1] + m[2] * m[2]),
+                Math.sqrt(m[4] * m[4] + m[5] * m[5] + m[6] * m[6]),
+                Math.sqrt(m[8] * m[8] + m[9] * m[9] + m[10] * m[10]));
+    }
+
+    public boolean isFinite() {
+        return Arrays.stream(m).allMatch(Double::isFinite);
+    }
+
+    /** The 16 numbers in column-major order; a copy. */
+    public double[] columns() {
+        return m.clone();
+    }
+
+    @Override
+    public boolean equals(Object o) {
+        return o instanceof Transform t && Arrays.equals(m, t.m);
+    }
+
+    @Override
+    public int hashCode() {
+        return Arrays.hashCode(m);
+    }
+
+    @Override
+    public String toString() {
+        return "Transform" + Arrays.toString(m);
+    }
+}

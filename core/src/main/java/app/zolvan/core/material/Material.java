@@ -1,0 +1,9 @@
+package app.zolvan.core.material;
+
+/**
+ * A named surface.
+ *
+ * @param code short trade code such as PT-014; empty for a look that arrived with a file
+ * @param kind what it is; null where nobody has said
+ */
+public record Material(String code, String name, MaterialKind kind, Surface surface) {}

@@ -1,0 +1,107 @@
+package app.zolvan.core.material;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * The parameters of OpenPBR Surface 1.1, under the standard's names, with its defaults and hard ranges. Lengths are in
+ * metres ({@code transmission_depth}, {@code subsurface_radius}) except the thin film's thickness, which the standard
+ * gives in micrometres; luminance is in cd/m².
+ */
+public enum Parameter {
+    BASE_WEIGHT(Shape.NUMBER, 0, 1, 1),
+    BASE_COLOR(Shape.COLOUR, 0, 1, 0.8, 0.8, 0.8),
+    BASE_DIFFUSE_ROUGHNESS(Shape.NUMBER, 0, 1, 0),
+    BASE_METALNESS(Shape.NUMBER, 0, 1, 0),
+    SPECULAR_WEIGHT(Shape.NUMBER, 0, 1, 1),
+    SPECULAR_COLOR(Shape.COLOUR, 0, 1, 1, 1, 1),
+    SPECULAR_ROUGHNESS(Shape.NUMBER, 0, 1, 0.3),
+    SPECULAR_ROUGHNESS_ANISOTROPY(Shape.NUMBER, 0, 1, 0),
+    SPECULAR_IOR(Shape.NUMBER, 1, 3, 1.5),
+    TRANSMISSION_WEIGHT(Shape.NUMBER, 0, 1, 0),
+    TRANSMISSION_COLOR(Shape.COLOUR, 0, 1, 1, 1, 1),
+    TRANSMISSION_DEPTH(Shape.NUMBER, 0, 1000, 0),
+    TRANSMISSION_SCATTER(Shape.COLOUR, 0, 1, 0, 0, 0),
+    TRANSMISSION_SCATTER_ANISOTROPY(Shape.NUMBER, -1, 1, 0),
+    TRANSMISSION_DISPERSION_SCALE(Shape.NUMBER, 0, 1, 0),
+    TRANSMISSION_DISPERSION_ABBE_NUMBER(Shape.NUMBER, 9, 91, 20),
+    SUBSURFACE_WEIGHT(Shape.NUMBER, 0, 1, 0),
+    SUBSURFACE_COLOR(Shape.COLOUR, 0, 1, 0.8, 0.8, 0.8),
+    SUBSURFACE_RADIUS(Shape.NUMBER, 0, 10, 1),
+    SUBSURFACE_RADIUS_SCALE(Shape.COLOUR, 0, 1, 1, 0.5, 0.25),
+    SUBSURFACE_SCATTER_ANISOTROPY(Shape.NUMBER, -1, 1, 0),
+    COAT_WEIGHT(Shape.NUMBER, 0, 1, 0),
+    COAT_COLOR(Shape.COLOUR, 0, 1, 1, 1, 1),
+    COAT_ROUGHNESS(Shape.NUMBER, 0, 1, 0),
+    COAT_ROUGHNESS_ANISOTROPY(Shape.NUMBER, 0, 1, 0),
+    COAT_IOR(Shape.NUMBER, 1, 3, 1.6),
+    COAT_DARKENING(Shape.NUMBER, 0, 1, 1),
+    FUZZ_WEIGHT(Shape.NUMBER, 0, 1, 0),
+    FUZZ_COLOR(Shape.COLOUR, 0, 1, 1, 1, 1),
+    FUZZ_ROUGHNESS(Shape.NUMBER, 0, 1, 0.5),
+    EMISSION_LUMINANCE(Shape.NUMBER, 0, 1_000_000, 0),
+    EMISSION_COLOR(Shape.COLOUR, 0, 1, 1, 1, 1),
+    THIN_FILM_WEIGHT(Shape.NUMBER, 0, 1, 0),
+    THIN_FILM_THICKNESS(Shape.NUMBER, 0, 1, 0.5),
+    THIN_FILM_IOR(Shape.NUMBER, 1, 3, 1.4),
+    GEOMETRY_OPACITY(Shape.NUMBER, 0, 1, 1),
+    GEOMETRY_THIN_WALLED(Shape.FLAG, 0, 1, 0),
+    /** Carries only a texture: the surface's normal map. */
+    GEOMETRY_NORMAL(Shape.TEXTURE_ONLY, 0, 0);
+
+    /** What a parameter's value looks like. */
+    public enum Shape {
+        NUMBER,
+        /** Three scene-linear components. */
+        COLOUR,
+        /** 0 or 1. */
+        FLAG,
+        TEXTURE_ONLY
+    }
+
+    private final Shape shape;
+    private final double min;
+    private final double max;
+
+    private final double[] standard;
+
+    Parameter(Shape shape, double min, double max, double... standard) {
+        this.shape = shape;
+        this.min = min;
+        this.max = max;
+        this.standard = standard;
+    }
+
+    public Shape shape() {
+        return shape;
+    }
+
+    public double min() {
+        return min;
+    }
+
+    public double max() {
+        return max;
+    }
+
+    /** The standard's default; a copy, one number per component. */
+    public double[] standardValue() {
+        return standard.clone();
+    }
+
+    public int components() {
+        return standard.length;
+    }
+
+    /** The name in the OpenPBR standard, such as {@code base_color}. */
+    public String openPbrName() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    public static Optional<Parameter> named(String openPbrName) {
+        return Arrays.stream(values())
+                .filter(p -> p.openPbrName().equals(openPbrName))
+                .findFirst();
+    }
+}

@@ -1,0 +1,220 @@
+package app.zolvan.core.material;
+
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.material.TextureUse.Channel;
+import java.util.Objects;
+
+/**
+ * A surface in the terms of glTF 2.0 and its KHR_materials extensions: what the stage draws and what an exported file
+ * carries. Colours are scene-linear. Fields are named as in glTF; the extension that a field belongs to is in its
+ * comment where the name does not tell.
+ *
+ * <p>{@link #of} and {@link #toSurface} are the one place where OpenPBR meets glTF. What glTF cannot say (a coat's own
+ * index, a coloured coat, scattering) is left out here; the exporter lists it.
+ *
+ * @param alpha               coverage, KHR: baseColorFactor's fourth component
+ * @param alphaMode           OPAQUE, MASK or BLEND
+ * @param emissiveStrength    luminance in units of {@link #NITS_PER_UNIT}
+ * @param thickness           KHR_materials_volume thicknessFactor in metres; 0 for a thin wall
+ * @param attenuationDistance metres; 0 for no absorption
+ * @param dispersion          20 / Abbe number; 0 for none
+ * @param iridescenceThickness nanometres
+ * @param baseColorTexture    null where there is none, like all textures
+ */
+public record PhysicalMaterial(
+        LinearRgb baseColor,
+        double alpha,
+        String alphaMode,
+        double metallic,
+        double roughness,
+        LinearRgb emissive,
+        double emissiveStrength,
+        double ior,
+        double specular,
+        LinearRgb specularColor,
+        double transmission,
+        double thickness,
+        LinearRgb attenuationColor,
+        double attenuationDistance,
+        double dispersion,
+        double clearcoat,
+        double clearcoatRoughness,
+        LinearRgb sheenColor,
+        double sheenRoughness,
+        double iridescence,
+        double iridescenceIor,
+        double iridescenceThickness,
+        double anisotropy,
+        TextureUse baseColorTexture,
+        TextureUse metallicRoughnessTexture,
+        TextureUse normalTexture,
+        TextureUse emissiveTexture) {
+    /**
+     * Luminance in cd/m² of a glTF emissive value of 1: what a white surface shows in a bright studio, so that a file's
+     * plain emissive white glows as white does on the stage.
+     */
+    public static final double NITS_PER_UNIT = 1000;
+
+    /**
+     * @param s             the surface
+     * @param meanThickness the dressed body's mean thickness in metres (see MeshMeasure); ignored for thin walls
+     */
+    public static PhysicalMaterial of(Surface s, double meanThickness) {
+        double transmission = s.number(Parameter.TRANSMISSION_WEIGHT);
+        double depth = s.number(Parameter.TRANSMISSION_DEPTH);
+        // glTF tints what passes through by the base colour; OpenPBR by the transmission colour, at depth or at once
+        LinearRgb passing = depth > 0 ? LinearRgb.WHITE : s.colour(Parameter.TRANSMISSION_COLOR);
+        LinearRgb base = s.colour(Parameter.BASE_COLOR)
+                .times(s.number(Parameter.BASE_WEIGHT))
+                .mix(passing, transmission * (1 - s.number(Parameter.BASE_METALNESS)));
+        double luminance = s.number(Parameter.EMISSION_LUMINANCE);
+        TextureUse opacity = s.textures().get(Parameter.GEOMETRY_OPACITY);
+        double alpha = s.number(Parameter.GEOMETRY_OPACITY);
+        return new PhysicalMaterial(
+                base,
+                alpha,
+                alpha < 1 ? "BLEND" : opacity != null ? "MASK" : "OPAQUE",
+                s.number(Parameter.BASE_METALNESS),
+                s.number(Parameter.SPECULAR_ROUGHNESS),
+                luminance > 0 ? s.colour(Parameter.EMISSION_COLOR) : LinearRgb.BLACK,
+                luminance / NITS_PER_UNIT,
+                s.number(Parameter.SPECULAR_IOR),
+                s.number(Parameter.SPECULAR_WEIGHT),
+                s.colour(Parameter.SPECULAR_COLOR),
+                transmission,
+                transmission > 0 && !s.flag(Parameter.GEOMETRY_THIN_WALLED) ? meanThickness : 0,
+                depth > 0 ? s.colour(Parameter.TRANSMISSION_COLOR) : LinearRgb.WHITE,
+                depth,
+                20
+                        * s.number(Parameter.TRANSMISSION_DISPERSION_SCALE)
+                        / s.number(Parameter.TRANSMISSION_DISPERSION_ABBE_NUMBER),
+                s.number(Parameter.COAT_WEIGHT),
+                s.number(Parameter.COAT_ROUGHNESS),
+                s.colour(Parameter.FUZZ_COLOR).times(s.number(Parameter.FUZZ_WEIGHT)),
+                s.number(Parameter.FUZZ_ROUGHNESS),
+                s.number(Parameter.THIN_FILM_WEIGHT),
+                s.number(Parameter.THIN_FILM_IOR),
+                1000 * s.number(Parameter.THIN_FILM_THICKNESS),
+                s.number(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY),
+                s.textures().get(Parameter.BASE_COLOR),
+                metallicRoughness(s),
+                s.textures().get(Parameter.GEOMETRY_NORMAL),
+                s.textures().get(Parameter.EMISSION_COLOR));
+    }
+
+    private static TextureUse metallicRoughness(Surface s) {
+        TextureUse rough = s.textures().get(Parameter.SPECULAR_ROUGHNESS);
+        return rough != null ? rough : s.textures().get(Parameter.BASE_METALNESS);
+    }
+
+    /** The surface that these glTF values describe; parameters glTF has no words for keep the standard's defaults. */
+    public Surface toSurface() {
+        boolean passes = transmission > 0;
+        boolean deep = passes && attenuationDistance > 0;
+        Surface s = Surface.STANDARD
+                .with(Parameter.BASE_COLOR, baseColor.clamped())
+                .with(Parameter.BASE_METALNESS, unit(metallic))
+                .with(Parameter.SPECULAR_ROUGHNESS, unit(roughness))
+                .with(Parameter.GEOMETRY_OPACITY, unit(alpha))
+                .with(Parameter.SPECULAR_IOR, Math.max(1, Math.min(3, ior)))
+                .with(Parameter.SPECULAR_WEIGHT, unit(specular))
+                .with(Parameter.SPECULAR_COLOR, specularColor.clamped())
+                .with(Parameter.TRANSMISSION_WEIGHT, unit(transmission))
+                .with(Parameter.COAT_WEIGHT, unit(clearcoat))
+                .with(Parameter.COAT_ROUGHNESS, unit(clearcoatRoughness))
+                .with(Parameter.FUZZ_ROUGHNESS, unit(sheenRoughness))
+                .with(Parameter.THIN_FILM_WEIGHT, unit(iridescence))
+                .with(Parameter.THIN_FILM_IOR, Math.max(1, Math.min(3, iridescenceIor)))
+                .with(Parameter.THIN_FILM_THICKNESS, unit(iridescenceThickness / 1000))
+                .with(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY, unit(anisotropy))
+                .with(Parameter.GEOMETRY_THIN_WALLED, passes && thickness <= 0);
+        if (passes) {
+            s = s.with(Parameter.TRANSMISSION_COLOR, (deep ? attenuationColor : baseColor).clamped())
+                    .with(Parameter.TRANSMISSION_DEPTH, deep ? Math.min(1000, attenuationDistance) : 0);
+        }
+        if (dispersion > 0) {
+            // glTF allows stronger dispersion than any Abbe number OpenPBR takes; it is limited there
+            s = s.with(Parameter.TRANSMISSION_DISPERSION_SCALE, 1)
+                    .with(Parameter.TRANSMISSION_DISPERSION_ABBE_NUMBER, Math.max(9, Math.min(91, 20 / dispersion)));
+        }
+        double fuzz = Math.max(sheenColor.r(), Math.max(sheenColor.g(), sheenColor.b()));
+        if (fuzz > 0) {
+            s = s.with(Parameter.FUZZ_WEIGHT, unit(fuzz))
+                    .with(Parameter.FUZZ_COLOR, sheenColor.times(1 / fuzz).clamped());
+        }
+        double glow = Math.max(emissive.r(), Math.max(emissive.g(), emissive.b()));
+        if (glow > 0) {
+            s = s.with(Parameter.EMISSION_LUMINANCE, Math.min(1_000_000, emissiveStrength * glow * NITS_PER_UNIT))
+                    .with(Parameter.EMISSION_COLOR, emissive.times(1 / glow).clamped());
+        }
+        if (baseColorTexture != null && !alphaMode.equals("OPAQUE")) {
+            s = s.withTexture(Parameter.GEOMETRY_OPACITY, onChannel(baseColorTexture, Channel.A));
+        }
+        if (metallicRoughnessTexture != null) {
+            s = s.withTexture(Parameter.SPECULAR_ROUGHNESS, onChannel(metallicRoughnessTexture, Channel.G))
+                    .withTexture(Parameter.BASE_METALNESS, onChannel(metallicRoughnessTexture, Channel.B));
+        }
+        return s.withTexture(Parameter.BASE_COLOR, baseColorTexture)
+                .withTexture(Parameter.GEOMETRY_NORMAL, normalTexture)
+                .withTexture(Parameter.EMISSION_COLOR, emissiveTexture);
+    }
+
+    /** The same but for the thickness, which belongs to the dressed body rather than to the material. */
+    public boolean isNearButForThickness(PhysicalMaterial o, double tolerance) {
+        double[] a = numbers();
+        double[] b = o.numbers();
+        for (int i = 0; i < a.length; i++) {
+            if (Math.abs(a[i] - b[i]) > tolerance * Math.max(1, Math.abs(a[i]))) {
+                return false;
+            }
+        }
+        return alphaMode.equals(o.alphaMode)
+                && Objects.equals(baseColorTexture, o.baseColorTexture)
+                && Objects.equals(metallicRoughnessTexture, o.metallicRoughnessTexture)
+                && Objects.equals(normalTexture, o.normalTexture)
+                && Objects.equals(emissiveTexture, o.emissiveTexture);
+    }
+
+    private double[] numbers() {
+        return new double[] {
+            baseColor.r(),
+            baseColor.g(),
+            baseColor.b(),
+            alpha,
+            metallic,
+            roughness,
+            emissive.r() * emissiveStrength,
+            emissive.g() * emissiveStrength,
+            emissive.b() * emissiveStrength,
+            ior,
+            specular,
+            specularColor.r(),
+            specularColor.g(),
+            specularColor.b(),
+            transmission,
+            attenuationColor.r(),
+            attenuationColor.g(),
+            attenuationColor.b(),
+            attenuationDistance,
+            dispersion,
+            clearcoat,
+            clearcoatRoughness,
+            sheenColor.r(),
+            sheenColor.g(),
+            sheenColor.b(),
+            sheenRoughness,
+            iridescence,
+            iridescenceIor,
+            iridescenceThickness,
+            anisotropy
+        };
+    }
+
+    private static TextureUse onChannel(TextureUse t, Channel channel) {
+        return new TextureUse(t.image(), channel, t.placement(), t.wrapU(), t.wrapV(), t.strength());
+    }
+
+    private static double unit(double v) {
+        return Math.max(0, Math.min(1, v));
+    }
+}

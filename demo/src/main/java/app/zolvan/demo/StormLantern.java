@@ -1,0 +1,305 @@
+package app.zolvan.demo;
+
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.TriangleSoup;
+import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.material.Material;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.model.Model;
+import app.zolvan.core.model.SourceMaterial;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.UnaryOperator;
+
+/**
+ * The Pilot storm lantern, about 0.37 m high: enamelled base and hood, glass reservoir with oil as closed overlapping
+ * bodies, brass burner and wire cage, glass chimney, wick and flame, leather carry strap, embossed maker's plate, one
+ * screw repeated. Modelled in millimetres and, like a real export, with source materials that say little.
+ */
+final class StormLantern {
+    private static final int ROUND = 60;
+    private static final double CREASE = Math.toRadians(38);
+    private static final Vec3 UP = Vec3.axis(1);
+
+    private final List<Model.Group> groups = new ArrayList<>();
+    private final List<Model.Part> parts = new ArrayList<>();
+    private final List<Mesh> meshes = new ArrayList<>();
+    private final Map<String, Integer> sourceIndex = new LinkedHashMap<>();
+    private final List<SourceMaterial> sources = new ArrayList<>();
+
+    static Model model() {
+        return new StormLantern().build();
+    }
+
+    private Model build() {
+        source("mat_07", "#B9B9B7", 0.5, 1);
+        source("Solid 12 copy", "#C9B37A", 0.4, 1);
+        source("mat_03", "#DCE6E6", 0.1, 0.35);
+        source("mat_03.001", "#D08A30", 0.1, 0.6);
+        source("Default", "#D9D3C4", 0.9, 1);
+        source("mat_11", "#FFB050", 0.9, 1);
+        source("Material #4", "#7A5A40", 0.7, 1);
+        source("Solid 12", "#A0A0A0", 0.4, 1);
+        source("mat_09", "#BFBFBF", 0.4, 1);
+        int lantern = group(Model.NONE, "Lantern", Transform.scale(0.001, 0.001, 0.001));
+        body(group(lantern, "Body", Transform.IDENTITY));
+        lightSource(group(lantern, "Light source", Transform.IDENTITY));
+        guard(group(lantern, "Guard", Transform.IDENTITY));
+        carry(group(lantern, "Carry strap", Transform.IDENTITY));
+        fasteners(group(lantern, "Fasteners", Transform.IDENTITY));
+        return new Model(groups, parts, meshes, sources, Map.of(), List.of());
+    }
+
+    private void body(int group) {
+        part(group, "Base", "mat_07", turned(Shapes.wall(base(), 2)));
+        part(group, "Base rim", "Solid 12 copy", turned(Shapes.circle(58, 47, 2.4, 12)));
+        List<double[]> hood =
+                new ArrayList<>(Shapes.curve(Shapes.profile(72, 238, 68, 247, 56, 257, 40, 266, 29, 277, 25, 288), 4));
+        part(group, "Hood", "mat_07", turned(Shapes.wall(hood, 1.6)));
+        part(group, "Hood rim", "Solid 12 copy", turned(Shapes.circle(72, 237.5, 2.6, 12)));
+        part(group, "Vent collar", "Solid 12 copy", turned(ribbed()));
+        List<double[]> cap =
+                new ArrayList<>(Shapes.curve(Shapes.profile(33, 307, 31, 313, 23, 320, 11, 325, 0, 326), 3));
+        part(group, "Cap", "mat_07", turned(Shapes.wall(cap, 1.6)));
+        part(
+                group,
+                "Cap knob",
+                "Solid 12 copy",
+                turned(closedOnAxis(
+                        Shapes.curve(Shapes.profile(0, 325, 4, 326, 4.6, 329, 7, 333, 6, 338, 3, 340.5, 0, 341), 2))));
+        part(group, "Maker's plate", "mat_09", makersPlate());
+    }
+
+    private static List<double[]> base() {
+        List<double[]> line = new ArrayList<>(Shapes.profile(70, 0, 74, 0.6, 75.4, 2.4, 75.4, 5, 74, 7));
+        line.addAll(Shapes.profile(73, 8.5, 73, 20, 73, 31));
+        line.addAll(Shapes.curve(Shapes.profile(73, 32, 71, 37, 66, 42, 58, 45.5, 50, 46.5), 3));
+        line.addAll(Shapes.profile(25, 46.5, 0, 46.5));
+        return line;
+    }
+
+    /** A collar with three ribs, hollow. */
+    private static List<double[]> ribbed() {
+        List<double[]> line = new ArrayList<>(Shapes.profile(25.5, 286, 27, 287, 27, 290));
+        for (int i = 0; i < 3; i++) {
+            double h = 291 + 5.0 * i;
+            line.addAll(Shapes.profile(23.5, h, 23.5, h + 1, 26.5, h + 2.2, 26.5, h + 3.2, 23.5, h + 4.4));
+        }
+        line.addAll(Shapes.profile(23.5, 307, 22, 308.5));
+        return Shapes.wall(line, 1.5);
+    }
+
+    /** The plate follows the base's wall; letters and a border stand up from it. */
+    private static TriangleSoup makersPlate() {
+        double radius = 73;
+        UnaryOperator<Vec3> bend = p -> {
+            double a = p.x() / radius;
+            double r = radius - 0.1 + p.z();
+            return new Vec3(r * Math.sin(a), 20 + p.y(), r * Math.cos(a));
+        };
+        TriangleSoup soup = Shapes.plate(Shapes.roundedRectangle(62, 17, 3, 6), 1.1, 0.35, bend);
+        List<Vec3> border = new ArrayList<>();
+        for (double[] p : Shapes.roundedRectangle(57, 13, 2.4, 6)) {
+            border.add(new Vec3(p[0], p[1], 1.05));
+        }
+        soup.add(bent(border, true, 0.42, bend), Transform.IDENTITY);
+        String[] letters = {
+            "M0 0 0 6 3 6 3 3.3 0 3.3 3.4 3.3 3.4 0 0 0",
+            "M0 0 0 6 3 6 3 3 0 3 M1.4 3 3.4 0",
+            "M0 0 1.8 6 3.6 0 M0.6 2 3 2",
+            "M0 0 0 6 3.4 0 3.4 6",
+            "M0 0 0 6 3.4 0 3.4 6",
+            "M0.6 0 0 0.8 0 5.2 0.6 6 3 6 3.6 5.2 3.6 0.8 3 0 0.6 0",
+            "M3.4 5.2 2.8 6 0.7 6 0 5.2 0 0.8 0.7 0 2.8 0 3.4 0.8",
+            "M0 0 0 6 M3.4 0 3.4 6 M0 3 3.4 3"
+        };
+        double x = -22.6;
+        for (String letter : letters) {
+            for (String stroke : letter.substring(1).split("M")) {
+                double[] n = Arrays.stream(stroke.strip().split(" "))
+                        .mapToDouble(Double::parseDouble)
+                        .toArray();
+                List<Vec3> path = new ArrayList<>();
+                for (int i = 0; i < n.length; i += 2) {
+                    path.add(new Vec3(x + n[i], n[i + 1] - 3, 1.1));
+                }
+                soup.add(bent(path, false, 0.48, bend), Transform.IDENTITY);
+            }
+            x += 5.9;
+        }
+        return soup;
+    }
+
+    private static TriangleSoup bent(List<Vec3> path, boolean closed, double radius, UnaryOperator<Vec3> bend) {
+        List<Vec3> moved = new ArrayList<>();
+        for (Vec3 p : path) {
+            moved.add(bend.apply(p));
+        }
+        return Shapes.sweep(moved, Shapes.disc(radius, 6), Vec3.axis(2), closed);
+    }
+
+    private void lightSource(int group) {
+        List<double[]> reservoir = new ArrayList<>(Shapes.profile(0, 48.5, 30, 48.5));
+        reservoir.addAll(Shapes.curve(
+                Shapes.profile(46, 48.8, 55, 53, 60.5, 64, 60.5, 76, 55, 88, 43, 97, 31, 102, 28, 107, 28, 113), 3));
+        part(group, "Reservoir", "mat_03", turned(Shapes.wall(reservoir, 3)));
+        // reaches 0.4 into the glass, as closed bodies should
+        List<double[]> oil = new ArrayList<>(Shapes.profile(0, 51.1, 30, 51.1));
+        oil.addAll(Shapes.curve(Shapes.profile(44.6, 51.4, 52.8, 55.3, 57.9, 65, 57.9, 75, 55.2, 82), 3));
+        oil.addAll(Shapes.profile(54, 81.2, 0, 81));
+        part(group, "Lamp oil", "mat_03.001", turned(oil));
+        List<double[]> burner = new ArrayList<>(Shapes.profile(31, 106, 32.5, 107, 32.5, 116, 31, 117.5));
+        burner.addAll(Shapes.curve(Shapes.profile(29, 118, 27, 122, 30, 128, 40, 132, 44, 134), 4));
+        burner.addAll(Shapes.profile(45.5, 134.5, 45.5, 140, 44, 140));
+        burner.addAll(Shapes.profile(44, 136.5, 30, 136.5, 22, 141, 14, 147, 9.5, 149, 9.5, 140, 29, 114, 29, 106));
+        part(group, "Burner", "Solid 12 copy", turned(burner));
+        List<double[]> chimney = new ArrayList<>(Shapes.curve(
+                Shapes.profile(40.5, 138, 41, 144, 47, 160, 50.5, 178, 48, 198, 41, 220, 36, 238, 35.5, 250), 4));
+        part(group, "Chimney", "mat_03", turned(Shapes.wall(chimney, 2.2)));
+        List<Vec3> wick = List.of(new Vec3(0, 58, 0), new Vec3(0, 100, 0), new Vec3(0, 130, 0), new Vec3(0, 153, 0));
+        part(group, "Wick", "Default", Shapes.sweep(wick, Shapes.roundedRectangle(13, 3, 1.2, 4), Vec3.axis(2), false));
+        List<double[]> flame =
+                Shapes.curve(Shapes.profile(0, 151, 5, 153, 8, 160, 7.4, 169, 4.4, 179, 1.6, 188, 0, 193), 3);
+        TriangleSoup flat = new TriangleSoup();
+        flat.add(turned(closedOnAxis(flame)), Transform.scale(1, 1, 0.62));
+        part(group, "Flame", "mat_11", flat);
+        List<Vec3> stem = List.of(new Vec3(26, 124, 0), new Vec3(40, 124, 0), new Vec3(53, 124, 0));
+        part(group, "Wick stem", "Solid 12 copy", Shapes.sweep(stem, Shapes.disc(1.8, 14), UP, false));
+        TriangleSoup knob = new TriangleSoup();
+        knob.add(
+                Shapes.lathe(Shapes.profile(0, 0, 8, 0, 9, 1, 9, 4, 8, 5, 3.4, 5.4, 3, 6.6, 0, 7), 40),
+                Transform.translation(51, 124, 0).after(Shapes.about(Vec3.axis(2), -90)));
+        part(group, "Wick knob", "Solid 12 copy", knob);
+    }
+
+    private void guard(int group) {
+        List<double[]> line = Shapes.curve(
+                Shapes.profile(68, 39.5, 70, 48, 74.5, 70, 74, 100, 69, 126, 67.5, 150, 71, 184, 72.5, 215, 70.5, 239),
+                5);
+        List<Vec3> path = new ArrayList<>();
+        for (double[] p : line) {
+            path.add(new Vec3(p[0], p[1], 0));
+        }
+        int wire = mesh(Shapes.sweep(path, Shapes.disc(1.9, 12), Vec3.axis(2), false));
+        for (int i = 0; i < 4; i++) {
+            place(group, "Wire " + (i + 1), "Solid 12 copy", wire, Shapes.about(UP, 45 + 90.0 * i));
+        }
+        part(group, "Ring 1", "Solid 12 copy", turned(Shapes.circle(74.6, 76, 1.7, 10)));
+        part(group, "Ring 2", "Solid 12 copy", turned(Shapes.circle(67.8, 138, 1.7, 10)));
+        part(group, "Ring 3", "Solid 12 copy", turned(Shapes.circle(71.6, 192, 1.7, 10)));
+    }
+
+    private void carry(int group) {
+        List<double[]> arch = Shapes.curve(
+                Shapes.profile(
+                        -77.6, 232, -79, 252, -80, 282, -74, 322, -52, 356, 0, 371, 52, 356, 74, 322, 80, 282, 79, 252,
+                        77.6, 232),
+                4);
+        List<Vec3> path = new ArrayList<>();
+        for (double[] p : arch) {
+            path.add(new Vec3(p[0], p[1], 0));
+        }
+        part(
+                group,
+                "Strap",
+                "Material #4",
+                Shapes.sweep(path, Shapes.roundedRectangle(3.4, 21, 1.4, 5), Vec3.axis(2), false));
+        List<Vec3> lug = List.of(new Vec3(0, 0, 0), new Vec3(0, 0, 2.4));
+        TriangleSoup plate = Shapes.sweep(lug, Shapes.roundedRectangle(16, 22, 3, 6), UP, false);
+        TriangleSoup placed = new TriangleSoup();
+        placed.add(plate, Transform.translation(73.4, 244, 0).after(Shapes.about(UP, 90)));
+        int mesh = mesh(placed);
+        place(group, "Lug right", "Solid 12 copy", mesh, Transform.IDENTITY);
+        place(group, "Lug left", "Solid 12 copy", mesh, Shapes.about(UP, 180));
+    }
+
+    private void fasteners(int group) {
+        int screw = mesh(screw());
+        int number = 1;
+        List<Transform> places = new ArrayList<>();
+        for (int i = 0; i < 8; i++) {
+            places.add(Shapes.about(UP, 45.0 * i + 22.5)
+                    .after(Transform.translation(0, 14, 72.8))
+                    .after(Shapes.about(Vec3.axis(0), 90)));
+        }
+        for (int i = 0; i < 8; i++) {
+            places.add(Shapes.about(UP, 45.0 * i)
+                    .after(Transform.translation(0, 299.2, 26.2))
+                    .after(Shapes.about(Vec3.axis(0), 90))
+                    .after(Transform.scale(0.55, 0.55, 0.55)));
+        }
+        for (int side : new int[] {90, -90}) {
+            for (double h : new double[] {237, 250}) {
+                places.add(Shapes.about(UP, side)
+                        .after(Transform.translation(0, h, 80.2))
+                        .after(Shapes.about(Vec3.axis(0), 90)));
+            }
+        }
+        for (int side : new int[] {-1, 1}) {
+            places.add(Shapes.about(UP, side * 21.8)
+                    .after(Transform.translation(0, 20, 73.9))
+                    .after(Shapes.about(Vec3.axis(0), 90))
+                    .after(Transform.scale(0.5, 0.5, 0.5)));
+        }
+        for (Transform t : places) {
+            place(group, "Screw " + number++, "Solid 12", screw, t);
+        }
+    }
+
+    /** A domed head with a slot, and a short shank; axis along y, head at y > 0. */
+    private static TriangleSoup screw() {
+        TriangleSoup soup = Shapes.lathe(
+                new ArrayList<>(Shapes.profile(
+                        0, -3, 1.4, -3, 1.4, 0, 3.6, 0, 3.7, 0.5, 3.2, 1.3, 2.2, 1.8, 1.1, 2.0, 0, 2.05)),
+                24);
+        List<Vec3> bar = List.of(new Vec3(-2.6, 1.75, 0), new Vec3(2.6, 1.75, 0));
+        return soup.add(Shapes.sweep(bar, Shapes.roundedRectangle(0.8, 0.9, 0.15, 2), UP, false), Transform.IDENTITY);
+    }
+
+    private static List<double[]> closedOnAxis(List<double[]> line) {
+        List<double[]> out = new ArrayList<>();
+        for (double[] p : line) {
+            out.add(new double[] {Math.max(0, p[0]), p[1]});
+        }
+        return out;
+    }
+
+    private static TriangleSoup turned(List<double[]> loop) {
+        return Shapes.lathe(loop, ROUND);
+    }
+
+    private int group(int parent, String name, Transform local) {
+        groups.add(new Model.Group(parent, name, local));
+        return groups.size() - 1;
+    }
+
+    private int mesh(TriangleSoup soup) {
+        meshes.add(soup.toMesh(CREASE));
+        return meshes.size() - 1;
+    }
+
+    private void part(int group, String name, String source, TriangleSoup soup) {
+        place(group, name, source, mesh(soup), Transform.IDENTITY);
+    }
+
+    private void place(int group, String name, String source, int mesh, Transform local) {
+        parts.add(new Model.Part(group, name, local, mesh, List.of(sourceIndex.get(source))));
+    }
+
+    private void source(String name, String hex, double roughness, double opacity) {
+        LinearRgb colour = Srgb.parse(hex).orElseThrow();
+        Surface surface = Surface.STANDARD
+                .with(Parameter.BASE_COLOR, colour)
+                .with(Parameter.SPECULAR_ROUGHNESS, roughness)
+                .with(Parameter.GEOMETRY_OPACITY, opacity);
+        sourceIndex.put(name, sources.size());
+        sources.add(new SourceMaterial(name, new Material("", name, null, surface)));
+    }
+}

@@ -1,0 +1,112 @@
+package app.zolvan.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.zolvan.core.exchange.ImportLimits;
+import app.zolvan.core.exchange.ModelReader;
+import app.zolvan.core.exchange.gltf.GltfReader;
+import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.MeshMeasure;
+import app.zolvan.core.geometry.Topology;
+import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.model.Model;
+import app.zolvan.core.model.Preparation;
+import java.nio.ByteBuffer;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashSet;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class StormLanternTest {
+    private final Model lantern = DemoFiles.stormLantern();
+
+    @Test
+    void everySolidLooksOutwards() {
+        assertThat(lantern.parts())
+                .filteredOn(part -> signedVolume(lantern.meshOf(part)) <= 0)
+                .extracting(Model.Part::name)
+                .isEmpty();
+    }
+
+    @Test
+    void glassAndOilAreClosedBodiesAndTheOilReachesIntoTheWall() {
+        assertThat(measure("Reservoir").closed()).isTrue();
+        assertThat(measure("Chimney").closed()).isTrue();
+        assertThat(measure("Lamp oil").closed()).isTrue();
+        assertThat(measure("Chimney").meanThickness()).isBetween(0.0019, 0.0023); // modelled as 2.2 mm
+        double oil = lantern.boundsOf(part("Lamp oil")).size().x() / 2;
+        double glass = lantern.boundsOf(part("Reservoir")).size().x() / 2;
+        assertThat(glass - oil).isBetween(0.002, 0.003); // 3 mm wall, 0.4 mm overlap
+    }
+
+    @Test
+    void oneScrewIsRepeatedInOneMatchingSet() {
+        Set<Integer> meshes = new HashSet<>();
+        long screws = lantern.parts().stream()
+                .filter(p -> p.name().startsWith("Screw"))
+                .peek(p -> meshes.add(p.mesh()))
+                .count();
+        assertThat(screws).isEqualTo(22);
+        assertThat(meshes).hasSize(1);
+        assertThat(lantern.matchingSets())
+                .filteredOn(s -> s.name().equals("Solid 12"))
+                .singleElement()
+                .satisfies(s -> assertThat(s.regions()).hasSize(22));
+    }
+
+    @Test
+    void theLanternStaysWithinTheStagesBudgetAndIsTheSizeOfALantern() {
+        int triangles = lantern.parts().stream()
+                .mapToInt(p -> lantern.meshOf(p).triangleCount())
+                .sum();
+        assertThat(triangles).isBetween(20_000, 60_000);
+        assertThat(lantern.bounds().size().y()).isBetween(0.3, 0.4);
+        assertThat(lantern.bounds().min().y()).isEqualTo(0);
+    }
+
+    @Test
+    void writtenAndReadBackItIsTheSameModel(@TempDir Path folder) throws Exception {
+        DemoFiles.write(folder);
+        byte[] bytes = Files.readAllBytes(folder.resolve("storm-lantern.glb"));
+        Model read = new GltfReader().read(ByteBuffer.wrap(bytes), ImportLimits.STANDARD, ModelReader.Progress.NONE);
+        assertThat(read.parts())
+                .extracting(Model.Part::name)
+                .containsExactlyElementsOf(
+                        lantern.parts().stream().map(Model.Part::name).toList());
+        assertThat(read.groups()).isEqualTo(lantern.groups());
+        assertThat(read.sources()).containsExactlyInAnyOrderElementsOf(lantern.sources());
+        for (int i = 0; i < read.parts().size(); i++) {
+            Mesh before = lantern.meshOf(lantern.parts().get(i));
+            assertThat(read.meshOf(read.parts().get(i)).indices()).isEqualTo(before.indices());
+            assertThat(read.meshOf(read.parts().get(i)).positions()).isEqualTo(before.positions());
+        }
+        assertThat(Preparation.of(read, share -> {}).measures())
+                .hasSize(read.parts().size());
+    }
+
+    private Model.Part part(String name) {
+        return lantern.parts().stream()
+                .filter(p -> p.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private MeshMeasure measure(String name) {
+        Mesh mesh = lantern.meshOf(part(name));
+        return MeshMeasure.of(mesh, Topology.of(mesh), Transform.scale(0.001, 0.001, 0.001));
+    }
+
+    private static double signedVolume(Mesh mesh) {
+        double six = 0;
+        for (int i = 0; i < mesh.indices().length; i += 3) {
+            Vec3 a = mesh.position(mesh.indices()[i]);
+            Vec3 b = mesh.position(mesh.indices()[i + 1]);
+            Vec3 c = mesh.position(mesh.indices()[i + 2]);
+            six += a.dot(b.cross(c));
+        }
+        return six / 6;
+    }
+}
