@@ -24,7 +24,7 @@ import java.util.function.UnaryOperator;
  * screw repeated. Modelled in millimetres and, like a real export, with source materials that say little.
  */
 final class StormLantern {
-    private static final int ROUND = 60;
+    private static final int ROUND = 54;
     private static final double CREASE = Math.toRadians(38);
     private static final Vec3 UP = Vec3.axis(1);
 

@@ -13,7 +13,12 @@ import app.zolvan.core.model.Digest;
 import app.zolvan.core.texture.Pattern;
 import app.zolvan.core.texture.PatternImages;
 import app.zolvan.core.texture.Patterns;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.security.MessageDigest;
 import java.util.ArrayList;
+import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -42,12 +47,33 @@ public record ShippedLibrary(List<Material> materials, Map<String, byte[]> image
             "paper",
             "light");
 
+    /** Raised when the patterns' formulas change, so that installed textures are made anew. */
+    private static final int PATTERN_EDITION = 1;
+
+    /** Names what {@link #load} would give, without the work of drawing the textures. */
+    public static String edition() {
+        MessageDigest digest = Digest.sha256();
+        digest.update((byte) PATTERN_EDITION);
+        for (String drawer : DRAWERS) {
+            try (InputStream in = open(drawer)) {
+                digest.update(in.readAllBytes());
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+        return HexFormat.of().formatHex(digest.digest());
+    }
+
+    private static InputStream open(String drawer) {
+        return ShippedLibrary.class.getResourceAsStream(drawer + ".json");
+    }
+
     public static ShippedLibrary load() {
         List<Material> materials = new ArrayList<>();
         Map<String, byte[]> images = new LinkedHashMap<>();
         try {
             for (String drawer : DRAWERS) {
-                JsonValue json = JsonValue.parseTrusted(ShippedLibrary.class.getResourceAsStream(drawer + ".json"));
+                JsonValue json = JsonValue.parseTrusted(open(drawer));
                 for (JsonValue m : json.elements()) {
                     materials.add(material(m, MaterialKind.ofWord(drawer), images));
                 }

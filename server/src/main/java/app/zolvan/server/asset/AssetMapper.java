@@ -1,0 +1,61 @@
+package app.zolvan.server.asset;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+@Mapper
+interface AssetMapper {
+
+    record Chunk(byte[] bytes) {}
+
+    record Row(long id, String sha256, long size, String mediaType) {}
+
+    @Select("insert into asset (media_type) values (#{mediaType}) returning id")
+    long begin(String mediaType);
+
+    @Insert("insert into asset_chunk (asset_id, seq, bytes) values (#{assetId}, #{seq}, #{bytes})")
+    void addChunk(long assetId, int seq, byte[] bytes);
+
+    /** Names a finished upload; 0 where the same bytes are stored already. */
+    @Update("""
+            update asset set sha256 = #{sha256}, size = #{size}
+            where id = #{id} and not exists (select 1 from asset where sha256 = #{sha256})""")
+    int finish(long id, String sha256, long size);
+
+    @Delete("delete from asset where id = #{id}")
+    void delete(long id);
+
+    @Select("select id, sha256, size, media_type from asset where sha256 = #{sha256}")
+    Optional<Row> find(String sha256);
+
+    @Select("select bytes from asset_chunk where asset_id = #{assetId} and seq = #{seq}")
+    Chunk chunk(long assetId, int seq);
+
+    @Insert("""
+            insert into project_asset (project_id, sha256) values (#{projectId}, #{sha256})
+            on conflict do nothing""")
+    void addToProject(UUID projectId, String sha256);
+
+    @Insert("insert into library_asset (sha256) values (#{sha256}) on conflict do nothing")
+    void addToLibrary(String sha256);
+
+    @Select("select exists (select 1 from project_asset where project_id = #{projectId} and sha256 = #{sha256})")
+    boolean isInProject(UUID projectId, String sha256);
+
+    @Select("select exists (select 1 from library_asset where sha256 = #{sha256})")
+    boolean isInLibrary(String sha256);
+
+    @Select("""
+            delete from asset a where sha256 is not null
+              and not exists (select 1 from project_asset p where p.sha256 = a.sha256)
+              and not exists (select 1 from library_asset l where l.sha256 = a.sha256)
+              and not exists (select 1 from job j where j.asset = a.sha256 and j.state in ('QUEUED', 'RUNNING'))
+            returning a.sha256""")
+    List<String> deleteUnused();
+}

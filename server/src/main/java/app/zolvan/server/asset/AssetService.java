@@ -1,0 +1,133 @@
+package app.zolvan.server.asset;
+
+import app.zolvan.core.model.Digest;
+import app.zolvan.server.problem.Problem;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.security.MessageDigest;
+import java.util.Arrays;
+import java.util.HexFormat;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Immutable bytes addressed by their SHA-256, in and out by chunks of 1 MiB, never whole in memory on their way. */
+@Service
+public class AssetService {
+    private static final int CHUNK = 1 << 20;
+
+    private final AssetMapper mapper;
+
+    AssetService(AssetMapper mapper) {
+        this.mapper = mapper;
+    }
+
+    /**
+     * Stores a stream. The same bytes are stored once.
+     *
+     * @param limit size that must not be passed
+     * @return the SHA-256 of the bytes
+     * @throws Problem when the stream is longer than the limit or empty; nothing is kept then
+     */
+    @Transactional
+    public String store(InputStream in, String mediaType, long limit) throws IOException {
+        long id = mapper.begin(mediaType);
+        MessageDigest digest = Digest.sha256();
+        long size = 0;
+        int seq = 0;
+        byte[] buffer = new byte[CHUNK];
+        while (true) {
+            int n = in.readNBytes(buffer, 0, CHUNK);
+            if (n == 0) {
+                break;
+            }
+            size += n;
+            if (size > limit) {
+                throw tooLarge(limit);
+            }
+            digest.update(buffer, 0, n);
+            mapper.addChunk(id, seq++, n == CHUNK ? buffer : Arrays.copyOf(buffer, n));
+        }
+        if (size == 0) {
+            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "empty-file", "The file is empty; choose another one.");
+        }
+        String sha256 = HexFormat.of().formatHex(digest.digest());
+        if (mapper.finish(id, sha256, size) == 0) {
+            mapper.delete(id);
+        }
+        return sha256;
+    }
+
+    public static Problem tooLarge(long limit) {
+        return Problem.of(
+                HttpStatus.CONTENT_TOO_LARGE,
+                "too-large",
+                "The file is larger than " + (limit >> 20)
+                        + " MB, the most Zolvan takes. Export it in parts, or with a coarser setting.");
+    }
+
+    @Transactional
+    public String store(byte[] bytes, String mediaType) {
+        String sha256 = Digest.of(bytes);
+        if (mapper.find(sha256).isEmpty()) {
+            try {
+                store(new ByteArrayInputStream(bytes), mediaType, Long.MAX_VALUE);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+        return sha256;
+    }
+
+    /** Writes an asset's bytes out, a chunk at a time. */
+    public void copy(String sha256, OutputStream out) throws IOException {
+        AssetMapper.Row row = find(sha256);
+        int chunks = (int) ((row.size() + CHUNK - 1) / CHUNK);
+        for (int seq = 0; seq < chunks; seq++) {
+            out.write(mapper.chunk(row.id(), seq).bytes());
+        }
+    }
+
+    /** An asset's bytes; for meshes and textures, which are bounded at import. */
+    public byte[] bytes(String sha256) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try {
+            copy(sha256, out);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+
+    AssetMapper.Row find(String sha256) {
+        return mapper.find(sha256).orElseThrow(() -> Problem.notFound("file"));
+    }
+
+    public void addToProject(UUID projectId, String sha256) {
+        mapper.addToProject(projectId, sha256);
+    }
+
+    public void addToLibrary(String sha256) {
+        mapper.addToLibrary(sha256);
+    }
+
+    /** Whether somebody who may see the project may read the asset. */
+    public boolean isReadable(UUID projectId, String sha256) {
+        return mapper.isInProject(projectId, sha256) || mapper.isInLibrary(sha256);
+    }
+
+    public boolean isInLibrary(String sha256) {
+        return mapper.isInLibrary(sha256);
+    }
+
+    /** Removes what no project, library or waiting job refers to. */
+    @Transactional
+    public int deleteUnused() {
+        return mapper.deleteUnused().size();
+    }
+}

@@ -1,0 +1,47 @@
+package app.zolvan.server.colour;
+
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.OkLch;
+import app.zolvan.core.colour.Srgb;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * One colour in every notation the interface shows.
+ *
+ * @param linear              scene-linear components
+ * @param hex                 #RRGGBB
+ * @param codes               0 … 255
+ * @param lightness           OKLCh lightness, 0 … 100
+ * @param chroma              OKLCh chroma × 100, 0 … about 32
+ * @param hue                 degrees
+ * @param chromaLimit         the strongest chroma that a screen shows at this lightness and hue
+ * @param lightReflectanceValue 0 … 100
+ */
+public record ColourWire(
+        List<Double> linear,
+        String hex,
+        List<Integer> codes,
+        double lightness,
+        double chroma,
+        double hue,
+        double chromaLimit,
+        double lightReflectanceValue) {
+
+    public static ColourWire of(LinearRgb c) {
+        return of(c, OkLch.of(c));
+    }
+
+    /** @param lch keeps hue and chroma as asked for where the colour itself is neutral or was limited */
+    static ColourWire of(LinearRgb c, OkLch lch) {
+        return new ColourWire(
+                List.of(c.r(), c.g(), c.b()),
+                Srgb.toHex(c),
+                Arrays.stream(Srgb.toCodes(c)).boxed().toList(),
+                100 * lch.lightness(),
+                100 * lch.chroma(),
+                lch.hue(),
+                100 * lch.chromaLimit(),
+                c.lightReflectanceValue());
+    }
+}

@@ -1,0 +1,137 @@
+package app.zolvan.server.event;
+
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
+import javax.sql.DataSource;
+import org.postgresql.PGConnection;
+import org.postgresql.PGNotification;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Tells browsers what has happened, over server-sent events. Events travel through PostgreSQL's NOTIFY, so they leave
+ * when their transaction commits and reach browsers connected to any process on the same database.
+ */
+@Service
+public class EventService {
+    private static final Logger LOG = LoggerFactory.getLogger(EventService.class);
+    private static final String CHANNEL = "zolvan_event";
+    private static final long STREAM_LIFETIME = 30 * 60 * 1000L;
+    private static final int WAIT = 500;
+    private static final int BEATS = 30;
+
+    private final EventMapper mapper;
+    private final DataSource dataSource;
+    private final JsonMapper json;
+    private final Map<UUID, List<SseEmitter>> listeners = new ConcurrentHashMap<>();
+    private volatile boolean running = true;
+    private Thread thread;
+
+    EventService(EventMapper mapper, DataSource dataSource, JsonMapper json) {
+        this.mapper = mapper;
+        this.dataSource = dataSource;
+        this.json = json;
+    }
+
+    /** Announces something to all of an account's browsers, once the current transaction commits. */
+    public void announce(UUID account, String name, Object data) {
+        mapper.announce(CHANNEL, json.writeValueAsString(Map.of("account", account, "name", name, "data", data)));
+    }
+
+    SseEmitter listen(UUID account) {
+        SseEmitter emitter = new SseEmitter(STREAM_LIFETIME);
+        List<SseEmitter> list = listeners.computeIfAbsent(account, a -> new CopyOnWriteArrayList<>());
+        list.add(emitter);
+        emitter.onCompletion(() -> list.remove(emitter));
+        emitter.onTimeout(emitter::complete);
+        emitter.onError(e -> list.remove(emitter));
+        send(emitter, SseEmitter.event().name("hello").data("{}"));
+        return emitter;
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void start() {
+        thread = new Thread(this::relay, "events");
+        thread.setDaemon(true);
+        thread.start();
+    }
+
+    @PreDestroy
+    void stop() throws InterruptedException {
+        running = false;
+        listeners.values().forEach(list -> list.forEach(SseEmitter::complete));
+        if (thread != null) {
+            thread.interrupt();
+            thread.join(2 * WAIT);
+        }
+    }
+
+    private void relay() {
+        while (running) {
+            try (Connection connection = dataSource.getConnection();
+                    Statement statement = connection.createStatement()) {
+                statement.execute("listen " + CHANNEL);
+                PGConnection pg = connection.unwrap(PGConnection.class);
+                for (int beat = 0; running; beat++) {
+                    PGNotification[] arrived = pg.getNotifications(WAIT);
+                    for (PGNotification n : arrived == null ? new PGNotification[0] : arrived) {
+                        deliver(json.readTree(n.getParameter()));
+                    }
+                    if (beat % BEATS == 0) {
+                        listeners
+                                .values()
+                                .forEach(l -> l.forEach(
+                                        e -> send(e, SseEmitter.event().comment("beat"))));
+                    }
+                }
+                statement.execute("unlisten *");
+            } catch (SQLException e) {
+                if (running) {
+                    LOG.warn("lost the connection for events; trying again", e);
+                    pause();
+                }
+            }
+        }
+    }
+
+    private static void pause() {
+        try {
+            Thread.sleep(WAIT);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private void deliver(JsonNode event) {
+        UUID account = UUID.fromString(event.get("account").asString());
+        for (SseEmitter emitter : listeners.getOrDefault(account, List.of())) {
+            send(
+                    emitter,
+                    SseEmitter.event()
+                            .name(event.get("name").asString())
+                            .data(event.get("data").toString()));
+        }
+    }
+
+    private static void send(SseEmitter emitter, SseEmitter.SseEventBuilder event) {
+        try {
+            emitter.send(event);
+        } catch (IOException | IllegalStateException e) {
+            emitter.completeWithError(e); // the browser has left
+        }
+    }
+}

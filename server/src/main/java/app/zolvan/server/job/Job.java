@@ -1,0 +1,53 @@
+package app.zolvan.server.job;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A piece of long work, as the browser sees it.
+ *
+ * @param share       done, in [0, 1]
+ * @param step        what is being done now
+ * @param secondsLeft from the speed so far; null before there is any
+ * @param problem     the sentence when it failed
+ * @param result      what it made, such as a project
+ */
+public record Job(
+        UUID id,
+        String kind,
+        String title,
+        State state,
+        double share,
+        String step,
+        @Nullable Double secondsLeft,
+        @Nullable String problem,
+        @Nullable UUID result) {
+
+    public enum State {
+        QUEUED,
+        RUNNING,
+        DONE,
+        FAILED,
+        CANCELLED
+    }
+
+    static Job of(JobMapper.Row r, Instant now) {
+        Double left = null;
+        if (r.startedAt() != null && r.share() > 0.02 && r.state().equals("RUNNING")) {
+            double seconds = Duration.between(r.startedAt(), now).toMillis() / 1000.0;
+            left = seconds * (1 - r.share()) / r.share();
+        }
+        return new Job(
+                r.id(),
+                r.kind(),
+                r.title(),
+                State.valueOf(r.state()),
+                r.share(),
+                r.step(),
+                left,
+                r.problem(),
+                r.result());
+    }
+}

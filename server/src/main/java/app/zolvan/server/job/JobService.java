@@ -1,0 +1,136 @@
+package app.zolvan.server.job;
+
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.ModelReader;
+import app.zolvan.server.event.EventService;
+import app.zolvan.server.problem.Problem;
+import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import java.io.IOException;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import javax.sql.DataSource;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Long work as jobs in the database: visible, cancellable, and taken up again by any process within half a minute when
+ * the one that ran it dies.
+ */
+@Service
+public class JobService {
+    private static final Logger LOG = LoggerFactory.getLogger(JobService.class);
+    private static final Duration HEARTBEAT = Duration.ofSeconds(5);
+    private static final long REPORT_EVERY_MS = 100;
+    private static final String TASK = "job";
+
+    private final JobMapper mapper;
+    private final EventService events;
+    private final Clock clock;
+    private final Map<String, JobWork> works;
+    private final SchedulerClient client;
+    private final OneTimeTask<Void> task;
+
+    JobService(JobMapper mapper, EventService events, Clock clock, List<JobWork> works, DataSource dataSource) {
+        this.mapper = mapper;
+        this.events = events;
+        this.clock = clock;
+        this.works = works.stream().collect(Collectors.toMap(JobWork::kind, Function.identity()));
+        this.task = Tasks.oneTime(TASK).execute((instance, context) -> run(UUID.fromString(instance.getId())));
+        this.client = SchedulerClient.Builder.create(new TransactionAwareDataSourceProxy(dataSource), task)
+                .build();
+    }
+
+    /** The scheduler that runs jobs in this process; started and stopped by Spring. */
+    Scheduler scheduler(DataSource dataSource) {
+        return Scheduler.create(new TransactionAwareDataSourceProxy(dataSource), task)
+                .threads(2)
+                .pollingInterval(Duration.ofMillis(250))
+                .heartbeatInterval(HEARTBEAT)
+                .missedHeartbeatsLimit(4)
+                .build();
+    }
+
+    @Transactional
+    public Job submit(UUID account, String kind, String title, String asset) {
+        UUID id = UUID.randomUUID();
+        mapper.insert(id, account, kind, title, asset);
+        client.scheduleIfNotExists(task.instance(id.toString()), clock.instant());
+        return get(account, id);
+    }
+
+    public Job get(UUID account, UUID id) {
+        return mapper.find(id)
+                .filter(r -> r.accountId().equals(account))
+                .map(r -> Job.of(r, clock.instant()))
+                .orElseThrow(() -> Problem.notFound("job"));
+    }
+
+    public List<Job> recent(UUID account) {
+        return mapper.recent(account).stream()
+                .map(r -> Job.of(r, clock.instant()))
+                .toList();
+    }
+
+    @Transactional
+    public Job cancel(UUID account, UUID id) {
+        if (mapper.cancel(id, account) == 0) {
+            throw Problem.notFound("job");
+        }
+        return get(account, id);
+    }
+
+    private void run(UUID id) {
+        JobMapper.Row job = mapper.find(id).orElse(null);
+        if (job == null || mapper.start(id) == 0) {
+            return; // finished before a crash could be noticed, or deleted
+        }
+        announce(id);
+        try {
+            UUID result = works.get(job.kind()).run(id, job.accountId(), job.title(), job.asset(), reporter(id));
+            mapper.finish(id, "DONE", null, result);
+        } catch (Cancelled e) {
+            mapper.finish(id, "CANCELLED", null, null);
+        } catch (ImportException | Problem e) {
+            mapper.finish(id, "FAILED", e.getMessage(), null);
+        } catch (IOException | RuntimeException e) {
+            LOG.error("job {} failed", id, e);
+            mapper.finish(
+                    id, "FAILED", "Something went wrong on our side and nothing was changed. Try it once more.", null);
+        }
+        announce(id);
+    }
+
+    private ModelReader.Progress reporter(UUID id) {
+        long[] last = {0};
+        return (share, step) -> {
+            long now = clock.millis();
+            if (now - last[0] < REPORT_EVERY_MS) {
+                return;
+            }
+            last[0] = now;
+            if (mapper.isCancelled(id)) {
+                throw new Cancelled();
+            }
+            mapper.progress(id, share, step);
+            announce(id);
+        };
+    }
+
+    private void announce(UUID id) {
+        mapper.find(id).ifPresent(r -> events.announce(r.accountId(), "job", Job.of(r, clock.instant())));
+    }
+
+    /** Ends a job that the designer has called off. */
+    private static final class Cancelled extends RuntimeException {}
+}

@@ -1,0 +1,21 @@
+package app.zolvan.server.job;
+
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.ModelReader;
+import java.io.IOException;
+import java.util.UUID;
+
+/** One kind of long work. It must be safe to run again from the start after a crash. */
+public interface JobWork {
+    String kind();
+
+    /**
+     * @param job      identity of the job; a second run after a crash gets the same
+     * @param asset    SHA-256 of the bytes the job works on
+     * @param progress told how far it is; throws when the job was cancelled
+     * @return the identity of what was made
+     * @throws ImportException with the designer's sentence when it can't be done
+     */
+    UUID run(UUID job, UUID account, String title, String asset, ModelReader.Progress progress)
+            throws ImportException, IOException;
+}

@@ -1,0 +1,48 @@
+package app.zolvan.server.library;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+
+@Mapper
+interface MaterialMapper {
+    String COLUMNS = "id, project_id, origin, arrived, code, name, kind, surface::text as surface, position";
+
+    @Select("select " + COLUMNS + " from material where project_id is null order by position")
+    List<MaterialRow> library();
+
+    @Select("select " + COLUMNS + " from material where project_id = #{projectId} order by arrived, position, name")
+    List<MaterialRow> ofProject(UUID projectId);
+
+    @Select("select " + COLUMNS + " from material where id = #{id}")
+    Optional<MaterialRow> find(UUID id);
+
+    @Insert("""
+            insert into material (id, project_id, origin, arrived, code, name, kind, surface, position)
+            values (#{id}, #{projectId}, #{origin}, #{arrived}, #{code}, #{name}, #{kind}, #{surface}::jsonb,
+                    #{position})
+            on conflict (id) do update set name = excluded.name, surface = excluded.surface""")
+    void put(MaterialRow row);
+
+    @Insert("""
+            insert into material (id, code, name, kind, surface, position)
+            values (#{id}, #{code}, #{name}, #{kind}, #{surface}::jsonb, #{position})
+            on conflict (code) where project_id is null do update
+            set name = excluded.name, kind = excluded.kind, surface = excluded.surface, position = excluded.position""")
+    void putInLibrary(MaterialRow row);
+
+    @Select("select value from installation where name = 'library'")
+    Optional<String> installedEdition();
+
+    @Insert("""
+            insert into installation (name, value) values ('library', #{edition})
+            on conflict (name) do update set value = excluded.value""")
+    void setInstalledEdition(String edition);
+
+    @Delete("delete from material where id = #{id} and not exists (select 1 from entry where material_id = #{id})")
+    void deleteUnused(UUID id);
+}

@@ -1,0 +1,108 @@
+package app.zolvan.server.library;
+
+import app.zolvan.core.exchange.library.ShippedLibrary;
+import app.zolvan.core.material.Material;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
+import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.problem.Problem;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The library's materials and each project's own. Library originals are never written to by designers. */
+@Service
+public class MaterialService {
+    private final MaterialMapper mapper;
+    private final AssetService assets;
+
+    MaterialService(MaterialMapper mapper, AssetService assets) {
+        this.mapper = mapper;
+        this.assets = assets;
+    }
+
+    /** Brings the shipped library into the database, or up to date; codes keep their identity. */
+    @Transactional
+    public void installShippedLibrary() {
+        String edition = ShippedLibrary.edition();
+        if (mapper.installedEdition().filter(edition::equals).isPresent()) {
+            return;
+        }
+        ShippedLibrary library = ShippedLibrary.load();
+        library.images().values().forEach(png -> assets.addToLibrary(assets.store(png, "image/png")));
+        int position = 0;
+        for (Material m : library.materials()) {
+            UUID id = UUID.nameUUIDFromBytes(("library " + m.code()).getBytes(StandardCharsets.UTF_8));
+            mapper.putInLibrary(row(id, null, null, false, m, position++));
+        }
+        mapper.setInstalledEdition(edition);
+    }
+
+    public List<MaterialRow> library() {
+        return mapper.library();
+    }
+
+    public List<MaterialRow> ofProject(UUID project) {
+        return mapper.ofProject(project);
+    }
+
+    public UUID createArrived(UUID project, Material material, int position) {
+        UUID id = UUID.randomUUID();
+        mapper.put(row(id, project, null, true, material, position));
+        return id;
+    }
+
+    /** A material that the project may use: the library's, or its own. */
+    public MaterialRow requireUsable(UUID project, UUID id) {
+        return mapper.find(id)
+                .filter(m -> m.projectId() == null || m.projectId().equals(project))
+                .orElseThrow(() -> Problem.notFound("material"));
+    }
+
+    public MaterialRow find(UUID id) {
+        return mapper.find(id).orElse(null);
+    }
+
+    /** A new material of the project, made from another; not stored yet. */
+    public static MaterialRow copy(MaterialRow from, UUID project, String name, Surface surface, int position) {
+        return new MaterialRow(
+                UUID.randomUUID(),
+                project,
+                from.id(),
+                false,
+                from.code(),
+                name,
+                from.kind(),
+                MaterialRow.json(surface),
+                position);
+    }
+
+    /** Writes the row's state, or removes the material where the state is null and nothing shows it any more. */
+    public void write(UUID id, MaterialRow state) {
+        if (state == null) {
+            mapper.deleteUnused(id);
+            return;
+        }
+        mapper.put(state);
+        if (state.projectId() != null) {
+            for (TextureUse use : state.toSurface().textures().values()) {
+                assets.addToProject(state.projectId(), use.image());
+            }
+        }
+    }
+
+    private static MaterialRow row(UUID id, UUID project, UUID origin, boolean arrived, Material m, int position) {
+        return new MaterialRow(
+                id,
+                project,
+                origin,
+                arrived,
+                m.code(),
+                m.name(),
+                m.kind() == null ? null : m.kind().word(),
+                MaterialRow.json(m.surface()),
+                position);
+    }
+}

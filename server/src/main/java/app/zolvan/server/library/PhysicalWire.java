@@ -1,0 +1,108 @@
+package app.zolvan.server.library;
+
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.material.PhysicalMaterial;
+import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.material.TextureUse.ModelUv;
+import app.zolvan.core.material.TextureUse.RealSize;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+
+/** {@link PhysicalMaterial} on the wire: the numbers the stage draws with. Colours are three linear components. */
+public record PhysicalWire(
+        List<Double> baseColor,
+        double alpha,
+        String alphaMode,
+        double metallic,
+        double roughness,
+        List<Double> emissive,
+        double emissiveStrength,
+        double ior,
+        double specular,
+        List<Double> specularColor,
+        double transmission,
+        double thickness,
+        List<Double> attenuationColor,
+        double attenuationDistance,
+        double dispersion,
+        double clearcoat,
+        double clearcoatRoughness,
+        List<Double> sheenColor,
+        double sheenRoughness,
+        double iridescence,
+        double iridescenceIor,
+        double iridescenceThickness,
+        double anisotropy,
+        @Nullable Texture baseColorTexture,
+        @Nullable Texture metallicRoughnessTexture,
+        @Nullable Texture normalTexture,
+        @Nullable Texture emissiveTexture) {
+
+    /**
+     * A texture and the 2D transform that takes texture coordinates to it: scale, then turn, then offset.
+     *
+     * @param wrapU repeat, mirror or once
+     */
+    public record Texture(
+            String image,
+            List<Double> offset,
+            double rotation,
+            List<Double> scale,
+            String wrapU,
+            String wrapV,
+            double strength) {
+
+        static @Nullable Texture of(@Nullable TextureUse t) {
+            if (t == null) {
+                return null;
+            }
+            ModelUv uv = t.placement() instanceof RealSize size
+                    ? new ModelUv(0, 0, 0, 1 / size.width(), 1 / size.height())
+                    : (ModelUv) t.placement();
+            return new Texture(
+                    t.image(),
+                    List.of(uv.offsetU(), uv.offsetV()),
+                    uv.rotation(),
+                    List.of(uv.scaleU(), uv.scaleV()),
+                    t.wrapU().name().toLowerCase(Locale.ROOT),
+                    t.wrapV().name().toLowerCase(Locale.ROOT),
+                    t.strength());
+        }
+    }
+
+    public static PhysicalWire of(PhysicalMaterial p) {
+        return new PhysicalWire(
+                list(p.baseColor()),
+                p.alpha(),
+                p.alphaMode(),
+                p.metallic(),
+                p.roughness(),
+                list(p.emissive()),
+                p.emissiveStrength(),
+                p.ior(),
+                p.specular(),
+                list(p.specularColor()),
+                p.transmission(),
+                p.thickness(),
+                list(p.attenuationColor()),
+                p.attenuationDistance(),
+                p.dispersion(),
+                p.clearcoat(),
+                p.clearcoatRoughness(),
+                list(p.sheenColor()),
+                p.sheenRoughness(),
+                p.iridescence(),
+                p.iridescenceIor(),
+                p.iridescenceThickness(),
+                p.anisotropy(),
+                Texture.of(p.baseColorTexture()),
+                Texture.of(p.metallicRoughnessTexture()),
+                Texture.of(p.normalTexture()),
+                Texture.of(p.emissiveTexture()));
+    }
+
+    private static List<Double> list(LinearRgb c) {
+        return List.of(c.r(), c.g(), c.b());
+    }
+}

@@ -1,0 +1,75 @@
+package app.zolvan.server.model;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+
+@Mapper
+interface ModelMapper {
+
+    record ModelRow(
+            UUID projectId,
+            String fileName,
+            String originalSha256,
+            double[] bounds,
+            int triangles,
+            int faces,
+            String[] notes) {}
+
+    record GroupRow(UUID projectId, int idx, int parent, String name, double[] local) {}
+
+    record SetRow(UUID projectId, int idx, String name, UUID source) {}
+
+    record PartRow(
+            UUID projectId,
+            int idx,
+            int groupIdx,
+            String name,
+            double[] world,
+            double[] local,
+            String mesh,
+            int triangles,
+            double[] size,
+            double area,
+            double volume,
+            boolean closed,
+            double meanThickness,
+            int[] sets) {}
+
+    @Insert("""
+            insert into model (project_id, file_name, original_sha256, bounds, triangles, faces, notes)
+            values (#{projectId}, #{fileName}, #{originalSha256}, #{bounds}, #{triangles}, #{faces}, #{notes})""")
+    void insertModel(ModelRow row);
+
+    @Insert("""
+            insert into model_group (project_id, idx, parent, name, local)
+            values (#{projectId}, #{idx}, #{parent}, #{name}, #{local})""")
+    void insertGroup(GroupRow row);
+
+    @Insert("""
+            insert into matching_set (project_id, idx, name, source)
+            values (#{projectId}, #{idx}, #{name}, #{source})""")
+    void insertSet(SetRow row);
+
+    @Insert("""
+            insert into part (project_id, idx, group_idx, name, world, local, mesh, triangles, size, area, volume,
+                              closed, mean_thickness, sets)
+            values (#{projectId}, #{idx}, #{groupIdx}, #{name}, #{world}, #{local}, #{mesh}, #{triangles}, #{size},
+                    #{area}, #{volume}, #{closed}, #{meanThickness}, #{sets})""")
+    void insertPart(PartRow row);
+
+    @Select("select * from model where project_id = #{projectId}")
+    Optional<ModelRow> findModel(UUID projectId);
+
+    @Select("select * from model_group where project_id = #{projectId} order by idx")
+    List<GroupRow> groups(UUID projectId);
+
+    @Select("select * from matching_set where project_id = #{projectId} order by idx")
+    List<SetRow> sets(UUID projectId);
+
+    @Select("select * from part where project_id = #{projectId} order by idx")
+    List<PartRow> parts(UUID projectId);
+}

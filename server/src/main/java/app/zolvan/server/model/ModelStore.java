@@ -1,0 +1,225 @@
+package app.zolvan.server.model;
+
+import app.zolvan.core.geometry.Box3;
+import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.MeshCodec;
+import app.zolvan.core.geometry.MeshMeasure;
+import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.model.LengthUnit;
+import app.zolvan.core.model.Model;
+import app.zolvan.core.model.Preparation;
+import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.library.MaterialService;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.scheme.SceneSource;
+import app.zolvan.server.scheme.SchemeStore;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.DoubleStream;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Imported models in the database: written once, read often. */
+@Service
+public class ModelStore implements SceneSource {
+    private final ModelMapper mapper;
+    private final AssetService assets;
+    private final MaterialService materials;
+    private final ProjectService projects;
+    private final SchemeStore schemes;
+    private final Cache<UUID, Scene> scenes =
+            Caffeine.newBuilder().maximumSize(32).build();
+
+    ModelStore(
+            ModelMapper mapper,
+            AssetService assets,
+            MaterialService materials,
+            ProjectService projects,
+            SchemeStore schemes) {
+        this.mapper = mapper;
+        this.assets = assets;
+        this.materials = materials;
+        this.projects = projects;
+        this.schemes = schemes;
+    }
+
+    /** What a new project is called and where its file came from. */
+    record Origin(UUID project, UUID owner, String name, String client, LengthUnit unit, String file, String sha256) {}
+
+    public boolean exists(UUID project) {
+        return mapper.findModel(project).isPresent();
+    }
+
+    /** Makes a project of a prepared model, whole or not at all. */
+    @Transactional
+    void create(Origin origin, Preparation prepared) {
+        Model model = prepared.model();
+        UUID project = projects.create(origin.project(), origin.owner(), origin.name(), origin.client(), origin.unit());
+        assets.addToProject(project, origin.sha256());
+        model.images().forEach((digest, image) -> {
+            assets.store(image.bytes(), image.mediaType());
+            assets.addToProject(project, digest);
+        });
+        List<String> meshes = new ArrayList<>();
+        for (Mesh mesh : model.meshes()) {
+            String digest = assets.store(MeshCodec.encode(mesh), "application/octet-stream");
+            assets.addToProject(project, digest);
+            meshes.add(digest);
+        }
+        Box3 b = model.bounds();
+        mapper.insertModel(new ModelMapper.ModelRow(
+                project,
+                origin.file(),
+                origin.sha256(),
+                new double[] {
+                    b.min().x(),
+                    b.min().y(),
+                    b.min().z(),
+                    b.max().x(),
+                    b.max().y(),
+                    b.max().z()
+                },
+                model.parts().stream()
+                        .mapToInt(p -> model.meshOf(p).triangleCount())
+                        .sum(),
+                model.parts().stream()
+                        .mapToInt(p -> model.meshOf(p).faceCount())
+                        .sum(),
+                model.notes().toArray(new String[0])));
+        for (int g = 0; g < model.groups().size(); g++) {
+            Model.Group group = model.groups().get(g);
+            mapper.insertGroup(new ModelMapper.GroupRow(
+                    project, g, group.parent(), group.name(), group.local().columns()));
+        }
+        Map<Model.Region, Integer> setOf = insertSets(project, model);
+        for (int p = 0; p < model.parts().size(); p++) {
+            insertPart(project, p, prepared, meshes, setOf);
+        }
+        schemes.createFirst(project);
+    }
+
+    private Map<Model.Region, Integer> insertSets(UUID project, Model model) {
+        List<UUID> sources = new ArrayList<>();
+        model.sources().forEach(s -> sources.add(materials.createArrived(project, s.material(), sources.size())));
+        Map<Model.Region, Integer> setOf = new HashMap<>();
+        List<Model.MatchingSet> sets = model.matchingSets();
+        for (int s = 0; s < sets.size(); s++) {
+            Model.MatchingSet set = sets.get(s);
+            UUID source = set.source() == Model.NONE ? null : sources.get(set.source());
+            mapper.insertSet(new ModelMapper.SetRow(project, s, set.name(), source));
+            for (Model.Region r : set.regions()) {
+                setOf.put(r, s);
+            }
+        }
+        return setOf;
+    }
+
+    private void insertPart(
+            UUID project, int index, Preparation prepared, List<String> meshes, Map<Model.Region, Integer> setOf) {
+        Model model = prepared.model();
+        Model.Part part = model.parts().get(index);
+        MeshMeasure measure = prepared.measures().get(index);
+        Vec3 size = model.boundsOf(part).size();
+        int[] sets = new int[part.sourceOfSpan().size()];
+        Arrays.setAll(sets, span -> setOf.get(new Model.Region(index, span)));
+        mapper.insertPart(new ModelMapper.PartRow(
+                project,
+                index,
+                part.group(),
+                part.name(),
+                model.partToWorld(part).columns(),
+                part.local().columns(),
+                meshes.get(part.mesh()),
+                model.meshOf(part).triangleCount(),
+                new double[] {size.x(), size.y(), size.z()},
+                measure.area(),
+                measure.volume(),
+                measure.closed(),
+                measure.meanThickness(),
+                sets));
+    }
+
+    @Override
+    public Scene scene(UUID project) {
+        Scene scene = scenes.get(project, this::load);
+        if (scene == null) {
+            throw Problem.notFound("model");
+        }
+        return scene;
+    }
+
+    private Scene load(UUID project) {
+        ModelMapper.ModelRow m = mapper.findModel(project).orElse(null);
+        if (m == null) {
+            return null;
+        }
+        List<Scene.Part> parts = mapper.parts(project).stream()
+                .map(p -> new Scene.Part(
+                        p.idx(),
+                        p.groupIdx(),
+                        p.name(),
+                        list(p.world()),
+                        list(p.local()),
+                        p.mesh(),
+                        p.triangles(),
+                        list(p.size()),
+                        p.area(),
+                        p.volume(),
+                        p.closed(),
+                        p.meanThickness(),
+                        Arrays.stream(p.sets()).boxed().toList()))
+                .toList();
+        return new Scene(
+                project,
+                m.fileName(),
+                list(m.bounds()),
+                m.triangles(),
+                m.faces(),
+                List.of(m.notes()),
+                mapper.groups(project).stream()
+                        .map(g -> new Scene.Group(g.idx(), g.parent(), g.name(), list(g.local())))
+                        .toList(),
+                mapper.sets(project).stream()
+                        .map(s -> new Scene.MatchingSet(s.idx(), s.name(), s.source(), (int) parts.stream()
+                                .filter(p -> p.sets().contains(s.idx()))
+                                .count()))
+                        .toList(),
+                parts);
+    }
+
+    /** The model with its geometry, for export. */
+    public Model model(UUID project) {
+        Scene scene = scene(project);
+        Map<String, Integer> meshIndex = new HashMap<>();
+        List<Mesh> meshes = new ArrayList<>();
+        List<Model.Part> parts = new ArrayList<>();
+        for (Scene.Part p : scene.parts()) {
+            int mesh = meshIndex.computeIfAbsent(p.mesh(), digest -> {
+                meshes.add(MeshCodec.decode(assets.bytes(digest)));
+                return meshes.size() - 1;
+            });
+            parts.add(new Model.Part(p.group(), p.name(), transform(p.local()), mesh, p.sets()));
+        }
+        List<Model.Group> groups = scene.groups().stream()
+                .map(g -> new Model.Group(g.parent(), g.name(), transform(g.local())))
+                .toList();
+        return new Model(groups, parts, meshes, List.of(), Map.of(), List.of());
+    }
+
+    private static Transform transform(List<Double> columns) {
+        return Transform.ofColumns(
+                columns.stream().mapToDouble(Double::doubleValue).toArray());
+    }
+
+    private static List<Double> list(double[] values) {
+        return DoubleStream.of(values).boxed().toList();
+    }
+}

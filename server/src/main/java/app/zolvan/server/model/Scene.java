@@ -1,0 +1,53 @@
+package app.zolvan.server.model;
+
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A project's model as the stage and the ledger need it. Never changes once imported. Lengths in metres, matrices of 16
+ * numbers in column-major order.
+ *
+ * @param bounds min x, y, z, max x, y, z
+ * @param notes  what the file held that is not used, as sentences
+ */
+public record Scene(
+        UUID projectId,
+        String fileName,
+        List<Double> bounds,
+        int triangles,
+        int faces,
+        List<String> notes,
+        List<Group> groups,
+        List<MatchingSet> sets,
+        List<Part> parts) {
+
+    /** @param parent index of the group that holds it, or −1 */
+    public record Group(int index, int parent, String name, List<Double> local) {}
+
+    /** @param source the material it arrived with */
+    public record MatchingSet(
+            int index, String name, @Nullable UUID source, int parts) {}
+
+    /**
+     * @param mesh          SHA-256 of its geometry
+     * @param size          extents along the world's axes
+     * @param volume        m³; 0 where the part is not closed
+     * @param meanThickness m; 0 where the part is not closed
+     * @param sets          the matching set of each of its spans
+     */
+    public record Part(
+            int index,
+            int group,
+            String name,
+            List<Double> world,
+            List<Double> local,
+            String mesh,
+            int triangles,
+            List<Double> size,
+            double area,
+            double volume,
+            boolean closed,
+            double meanThickness,
+            List<Integer> sets) {}
+}

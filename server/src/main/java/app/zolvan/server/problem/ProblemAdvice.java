@@ -1,0 +1,102 @@
+package app.zolvan.server.problem;
+
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.material.ParameterException;
+import java.net.URI;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.MediaType;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+
+/** Turns everything that goes wrong into a problem with a sentence. Details of faults stay in the log. */
+@RestControllerAdvice
+public class ProblemAdvice extends ResponseEntityExceptionHandler {
+    private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+    private static final String TYPES = "urn:zolvan:problem:";
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> problem(Problem p) {
+        ProblemDetail detail = detail(p.status(), p.type(), p.getMessage());
+        if (p.field() != null) {
+            detail.setProperty("field", p.field());
+        }
+        if (p.current() != null) {
+            detail.setProperty("current", p.current());
+        }
+        return answer(detail);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> badParameter(ParameterException e) {
+        ProblemDetail detail = detail(HttpStatus.UNPROCESSABLE_CONTENT, "invalid-value", e.getMessage());
+        detail.setProperty("field", e.field());
+        return answer(detail);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> badFile(ImportException e) {
+        return answer(detail(HttpStatus.UNPROCESSABLE_CONTENT, e.reason(), e.getMessage()));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> fault(Exception e) {
+        LOG.error("a request failed", e);
+        return answer(detail(
+                HttpStatus.INTERNAL_SERVER_ERROR,
+                "fault",
+                "Something went wrong on our side and nothing was changed. Try again; if it happens again, tell us"
+                        + " what you did."));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMethodArgumentNotValid(
+            MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        String sentence = e.getBindingResult().getFieldErrors().stream()
+                .map(f -> f.getField() + " " + f.getDefaultMessage() + ".")
+                .collect(Collectors.joining(" "));
+        ProblemDetail detail = detail(HttpStatus.UNPROCESSABLE_CONTENT, "invalid-value", sentence);
+        if (e.getBindingResult().getFieldError() != null) {
+            detail.setProperty("field", e.getBindingResult().getFieldError().getField());
+        }
+        return ResponseEntity.unprocessableContent()
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(detail);
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleExceptionInternal(
+            Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        Map<Integer, String> sentences = Map.of(
+                400, "The request could not be understood. Reload the page and try again.",
+                404, "There is nothing here.",
+                405, "That can’t be done here.",
+                415, "That kind of content is not taken here.");
+        String sentence = sentences.getOrDefault(status.value(), "The request could not be carried out.");
+        return ResponseEntity.status(status)
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(detail(status, "request", sentence));
+    }
+
+    public static ProblemDetail detail(HttpStatusCode status, String type, String sentence) {
+        ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, sentence);
+        detail.setType(URI.create(TYPES + type));
+        return detail;
+    }
+
+    private static ResponseEntity<ProblemDetail> answer(ProblemDetail detail) {
+        return ResponseEntity.status(detail.getStatus())
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(detail);
+    }
+}

@@ -1,0 +1,13 @@
+package app.zolvan.server.project;
+
+import app.zolvan.core.model.LengthUnit;
+import java.time.Instant;
+import java.util.UUID;
+
+/**
+ * A designer's work on one model.
+ *
+ * @param version grows with every change; sent back in If-Match
+ */
+public record Project(
+        UUID id, UUID owner, String name, String client, LengthUnit unit, long version, Instant touchedAt) {}

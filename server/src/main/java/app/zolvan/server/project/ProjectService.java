@@ -1,0 +1,91 @@
+package app.zolvan.server.project;
+
+import app.zolvan.core.model.LengthUnit;
+import app.zolvan.server.account.Account;
+import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.problem.Problem;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Projects and who may see them. */
+@Service
+public class ProjectService {
+    private final ProjectMapper mapper;
+    private final AssetService assets;
+
+    ProjectService(ProjectMapper mapper, AssetService assets) {
+        this.mapper = mapper;
+        this.assets = assets;
+    }
+
+    List<ProjectMapper.Card> ofOwner(Account account) {
+        return mapper.ofOwner(account.id());
+    }
+
+    /** The project, if the account may see it. */
+    public Project require(Account account, UUID id) {
+        return find(id).filter(p -> p.owner().equals(account.id())).orElseThrow(() -> Problem.notFound("project"));
+    }
+
+    private Optional<Project> find(UUID id) {
+        return mapper.find(id)
+                .map(r -> new Project(
+                        r.id(),
+                        r.owner(),
+                        r.name(),
+                        r.client(),
+                        LengthUnit.ofSymbol(r.unit()),
+                        r.version(),
+                        r.touchedAt()));
+    }
+
+    public UUID create(UUID id, UUID owner, String name, String client, LengthUnit unit) {
+        mapper.insert(id, owner, name, client, unit.symbol());
+        return id;
+    }
+
+    /**
+     * Makes sure that the caller has seen the newest state, and counts the project's version up. Also the lock that puts
+     * changes of one project in a row.
+     */
+    public void touch(Project project, long seen) {
+        if (mapper.touch(project.id(), seen) == 0) {
+            throw Problem.conflict(
+                    "stale",
+                    "This project was changed elsewhere in the meantime. What you see has been brought up to date; do it"
+                            + " again if it is still what you want.",
+                    find(project.id()).orElse(null));
+        }
+    }
+
+    /** Writes name, client and unit; called inside a command. */
+    public void write(UUID id, String name, String client, LengthUnit unit) {
+        mapper.update(id, name, client, unit.symbol());
+    }
+
+    @Transactional
+    public void delete(Account account, UUID id) {
+        Project project = require(account, id);
+        mapper.delete(project.id());
+        assets.deleteUnused();
+    }
+
+    /** The version in an If-Match header. */
+    public static long version(String ifMatch) {
+        if (ifMatch == null) {
+            throw Problem.of(
+                    HttpStatus.PRECONDITION_REQUIRED,
+                    "no-version",
+                    "Reload the page: it does not say what it has seen.");
+        }
+        try {
+            return Long.parseLong(ifMatch.replace("\"", "").strip());
+        } catch (NumberFormatException e) {
+            throw Problem.of(HttpStatus.BAD_REQUEST, "bad-version", "Reload the page and try again.");
+        }
+    }
+}

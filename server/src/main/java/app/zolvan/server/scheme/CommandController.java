@@ -1,0 +1,161 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.core.assign.Level;
+import app.zolvan.core.model.LengthUnit;
+import app.zolvan.server.account.Account;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.ProjectService;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.validation.annotation.Validated;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What a project shows, and the commands that change it. Every command needs If-Match and answers with the new state. */
+@RestController
+@RequestMapping("/api/projects/{id}")
+class CommandController {
+    private final CommandService commands;
+    private final JsonMapper json;
+
+    CommandController(CommandService commands, JsonMapper json) {
+        this.commands = commands;
+        this.json = json;
+    }
+
+    record Assignment(
+            @NotNull String level,
+            @NotEmpty @Size(max = 100_000) List<Integer> targets,
+            @Nullable UUID material) {}
+
+    record Adjustment(
+            int part, int span, boolean onlyPart, @NotEmpty Map<String, Object> values) {}
+
+    record NewName(@NotNull @Size(max = 200) String name) {}
+
+    record NewDetails(
+            @NotNull @Size(max = 200) String name,
+            @NotNull @Size(max = 200) String client,
+            @NotNull String unit) {}
+
+    @GetMapping("/state")
+    ResponseEntity<ProjectState> state(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
+        return tagged(commands.state(account, id));
+    }
+
+    @GetMapping("/strata")
+    List<CommandService.Stratum> strata(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestParam int part,
+            @RequestParam int span) {
+        return commands.strata(account, id, part, span);
+    }
+
+    @PostMapping("/assignments")
+    ResponseEntity<ProjectState> assign(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Assignment a) {
+        Level level = switch (a.level()) {
+            case "set" -> Level.SET;
+            case "part" -> Level.PART;
+            default -> throw Problem.ofField("level", "A material can be given to a matching set or to a part so far.");
+        };
+        return tagged(commands.assign(account, id, ProjectService.version(seen), level, a.targets(), a.material()));
+    }
+
+    @PostMapping("/adjustments")
+    ResponseEntity<ProjectState> adjust(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Adjustment a) {
+        return tagged(commands.adjust(
+                account,
+                id,
+                ProjectService.version(seen),
+                a.part(),
+                a.span(),
+                a.onlyPart(),
+                json.valueToTree(a.values())));
+    }
+
+    @PostMapping("/preview")
+    CommandService.Preview preview(
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody Adjustment a) {
+        return commands.preview(account, id, a.part(), a.span(), json.valueToTree(a.values()));
+    }
+
+    @GetMapping("/trial")
+    ProjectState.LookWire trial(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestParam int part,
+            @RequestParam UUID material) {
+        return commands.trial(account, id, part, material);
+    }
+
+    @PostMapping("/materials/{material}/name")
+    ResponseEntity<ProjectState> renameMaterial(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID material,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody NewName n) {
+        return tagged(commands.renameMaterial(account, id, ProjectService.version(seen), material, n.name()));
+    }
+
+    @PostMapping("/details")
+    ResponseEntity<ProjectState> changeDetails(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody NewDetails d) {
+        LengthUnit unit;
+        try {
+            unit = LengthUnit.ofSymbol(d.unit());
+        } catch (IllegalArgumentException e) {
+            throw Problem.ofField("unit", "Lengths can be shown in mm, cm, m, in or ft.");
+        }
+        return tagged(commands.changeDetails(account, id, ProjectService.version(seen), d.name(), d.client(), unit));
+    }
+
+    @PostMapping("/undo")
+    ResponseEntity<ProjectState> undo(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @RequestParam(defaultValue = "false") boolean force) {
+        return tagged(commands.undo(account, id, ProjectService.version(seen), force));
+    }
+
+    @PostMapping("/redo")
+    ResponseEntity<ProjectState> redo(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @RequestParam(defaultValue = "false") boolean force) {
+        return tagged(commands.redo(account, id, ProjectService.version(seen), force));
+    }
+
+    private static ResponseEntity<ProjectState> tagged(ProjectState state) {
+        return ResponseEntity.ok().eTag("\"" + state.version() + "\"").body(state);
+    }
+}

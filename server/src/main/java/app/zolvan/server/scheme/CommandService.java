@@ -1,0 +1,450 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.core.assign.Level;
+import app.zolvan.core.assign.Look;
+import app.zolvan.core.assign.LookTrace;
+import app.zolvan.core.assign.LookTrace.Aspect;
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.exchange.library.MaterialJson;
+import app.zolvan.core.mapping.Mapping;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.model.LengthUnit;
+import app.zolvan.server.account.Account;
+import app.zolvan.server.event.EventService;
+import app.zolvan.server.library.MaterialRow;
+import app.zolvan.server.library.MaterialService;
+import app.zolvan.server.library.MaterialWire;
+import app.zolvan.server.library.PhysicalWire;
+import app.zolvan.server.model.Scene;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Project;
+import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.scheme.ProjectState.LookWire;
+import app.zolvan.server.scheme.ProjectState.RegionWire;
+import app.zolvan.server.scheme.ProjectState.UsedMaterial;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * What designers do to a project. Every command is a list of changes, each with the state before and after; it is applied
+ * and stored in one transaction, so that undo works at any later time.
+ */
+@Service
+public class CommandService {
+    private static final String BOTH = "BOTH";
+
+    private final SchemeMapper mapper;
+    private final SchemeService schemes;
+    private final MaterialService materials;
+    private final ProjectService projects;
+    private final EventService events;
+    private final JsonMapper json;
+
+    CommandService(
+            SchemeMapper mapper,
+            SchemeService schemes,
+            MaterialService materials,
+            ProjectService projects,
+            EventService events,
+            JsonMapper json) {
+        this.mapper = mapper;
+        this.schemes = schemes;
+        this.materials = materials;
+        this.projects = projects;
+        this.events = events;
+        this.json = json;
+    }
+
+    /** Gives a material to sets or parts, or takes theirs away when {@code material} is null. */
+    @Transactional
+    public ProjectState assign(
+            Account account, UUID projectId, long seen, Level level, List<Integer> targets, @Nullable UUID material) {
+        Project project = begin(account, projectId, seen);
+        LookTable looks = schemes.looks(project);
+        List<Change> changes = new ArrayList<>();
+        UUID given = null;
+        String name = "";
+        if (material != null) {
+            MaterialRow row = usableCopy(project, material, changes);
+            given = row.id();
+            name = row.name();
+        }
+        for (int target : targets) {
+            requireTarget(looks.scene(), level, target);
+            changes.add(entryChange(project, level, target, given));
+        }
+        String where = describe(looks.scene(), level, targets);
+        return commit(account, project, given == null ? "Take off " + where : name + " on " + where, changes);
+    }
+
+    /** The project's own material for a library one: an untouched copy it has already, or a new one. */
+    private MaterialRow usableCopy(Project project, UUID material, List<Change> changes) {
+        MaterialRow wanted = materials.requireUsable(project.id(), material);
+        if (wanted.projectId() != null && !wanted.arrived()) {
+            return wanted;
+        }
+        List<MaterialRow> own = materials.ofProject(project.id());
+        Surface surface = wanted.toSurface();
+        for (MaterialRow m : own) {
+            if (wanted.id().equals(m.origin()) && m.toSurface().equals(surface)) {
+                return m;
+            }
+        }
+        MaterialRow copy = MaterialService.copy(wanted, project.id(), wanted.name(), surface, own.size());
+        changes.add(new Change.OfMaterial(copy.id(), null, copy));
+        return copy;
+    }
+
+    private static void requireTarget(Scene scene, Level level, int target) {
+        int count = level == Level.SET
+                ? scene.sets().size()
+                : level == Level.PART ? scene.parts().size() : 0;
+        if (target < 0 || target >= count) {
+            throw Problem.notFound(level.word());
+        }
+    }
+
+    private static String describe(Scene scene, Level level, List<Integer> targets) {
+        if (targets.size() > 1) {
+            return targets.size() + " " + level.word() + "s";
+        }
+        int target = targets.get(0);
+        return level == Level.SET
+                ? "set “" + scene.sets().get(target).name() + "”"
+                : scene.parts().get(target).name();
+    }
+
+    private Change entryChange(Project project, Level level, int target, @Nullable UUID material) {
+        UUID scheme = schemes.schemeId(project.id());
+        SchemeMapper.EntryRow before =
+                mapper.entry(scheme, level.name(), target, BOTH).orElse(null);
+        SchemeMapper.EntryRow after = material == null
+                ? null
+                : new SchemeMapper.EntryRow(scheme, level.name(), target, BOTH, material, null, false);
+        return new Change.OfEntry(scheme, level.name(), target, BOTH, before, after);
+    }
+
+    /**
+     * Changes parameters of what a region shows: for all parts that show the same material, or for this part only, which
+     * then gets a material of its own.
+     */
+    @Transactional
+    public ProjectState adjust(
+            Account account, UUID projectId, long seen, int part, int span, boolean onlyPart, JsonNode values) {
+        Project project = begin(account, projectId, seen);
+        LookTable looks = schemes.looks(project);
+        Scene.Part target = requireRegion(looks.scene(), part, span);
+        MaterialRow shown = looks.shown(part, span).material();
+        Surface surface = adjusted(shown, values);
+        String what = adjustedNames(values);
+        List<Change> changes = new ArrayList<>();
+        boolean own = shown != null && shown.projectId() != null && !shown.arrived();
+        boolean alone = own && looks.partsShowing(shown.id()) == 1;
+        if (own && (!onlyPart || alone)) {
+            changes.add(new Change.OfMaterial(shown.id(), shown, shown.with(shown.name(), surface)));
+            return commit(account, project, what + " of " + shown.name(), changes);
+        }
+        MaterialRow from = shown != null ? shown : neutral(project.id());
+        String name = own && onlyPart ? from.name() + " · " + target.name() : from.name();
+        MaterialRow copy = MaterialService.copy(
+                from,
+                project.id(),
+                name,
+                surface,
+                materials.ofProject(project.id()).size());
+        if (shown == null) {
+            copy = new MaterialRow(
+                    copy.id(), project.id(), null, false, "", "Own colour", null, copy.surface(), copy.position());
+        }
+        changes.add(new Change.OfMaterial(copy.id(), null, copy));
+        changes.add(
+                onlyPart
+                        ? entryChange(project, Level.PART, part, copy.id())
+                        : entryChange(project, Level.SET, target.sets().get(span), copy.id()));
+        return commit(account, project, what + " of " + name, changes);
+    }
+
+    private static MaterialRow neutral(UUID project) {
+        return new MaterialRow(
+                new UUID(0, 0),
+                project,
+                null,
+                false,
+                "",
+                Look.NEUTRAL.name(),
+                null,
+                MaterialRow.json(Look.NEUTRAL.surface()),
+                0);
+    }
+
+    private Surface adjusted(@Nullable MaterialRow shown, JsonNode values) {
+        Surface base = shown == null ? Look.NEUTRAL.surface() : shown.toSurface();
+        try {
+            return MaterialJson.readOver(base, JsonValue.parse(json.writeValueAsBytes(values)));
+        } catch (ImportException e) {
+            throw Problem.ofField("values", "A value is not of the kind its parameter takes.");
+        }
+    }
+
+    private static String adjustedNames(JsonNode values) {
+        List<String> names = new ArrayList<>(values.propertyNames());
+        String first = names.isEmpty() ? "" : names.get(0).replace('_', ' ');
+        return names.size() > 1 ? first + " and more" : first;
+    }
+
+    private static Scene.Part requireRegion(Scene scene, int part, int span) {
+        if (part < 0 || part >= scene.parts().size()) {
+            throw Problem.notFound("part");
+        }
+        Scene.Part p = scene.parts().get(part);
+        if (span < 0 || span >= p.sets().size()) {
+            throw Problem.notFound("part");
+        }
+        return p;
+    }
+
+    /** What the region would show with changed values: the same numbers that {@link #adjust} would store. */
+    public Preview preview(Account account, UUID projectId, int part, int span, JsonNode values) {
+        Project project = projects.require(account, projectId);
+        LookTable looks = schemes.looks(project);
+        Scene.Part target = requireRegion(looks.scene(), part, span);
+        MaterialRow shown = looks.shown(part, span).material();
+        Surface surface = adjusted(shown, values);
+        MaterialRow base = shown != null ? shown : neutral(projectId);
+        Look look = Look.of(base.toMaterial(), null, target.meanThickness(), null);
+        Look changed =
+                Look.of(base.with(base.name(), surface).toMaterial(), look.mapping(), target.meanThickness(), null);
+        return new Preview(MaterialWire.of(base.with(base.name(), surface), null), PhysicalWire.of(changed.physical()));
+    }
+
+    /** @param physical for the thickness of the part at hand */
+    public record Preview(MaterialWire material, PhysicalWire physical) {}
+
+    /** What a part would show if it were given a material, before it is. */
+    public LookWire trial(Account account, UUID projectId, int part, UUID material) {
+        Project project = projects.require(account, projectId);
+        Scene.Part target = requireRegion(schemes.looks(project).scene(), part, 0);
+        MaterialRow row = materials.requireUsable(projectId, material);
+        Look look = Look.of(row.toMaterial(), null, target.meanThickness(), null);
+        return wire(new LookTable.Shown(look, row));
+    }
+
+    /** Gives one of the project's materials another name. */
+    @Transactional
+    public ProjectState renameMaterial(Account account, UUID projectId, long seen, UUID material, String name) {
+        Project project = begin(account, projectId, seen);
+        MaterialRow row = materials.requireUsable(projectId, material);
+        if (row.projectId() == null) {
+            throw Problem.ofField("name", "Library materials keep their names. Put it on a part and name the copy.");
+        }
+        MaterialRow renamed = row.with(requireName(name), row.toSurface());
+        return commit(account, project, "Rename " + row.name(), List.of(new Change.OfMaterial(row.id(), row, renamed)));
+    }
+
+    /** Changes a project's name, client or unit. */
+    @Transactional
+    public ProjectState changeDetails(
+            Account account, UUID projectId, long seen, String name, String client, LengthUnit unit) {
+        Project project = begin(account, projectId, seen);
+        Change.Details before = new Change.Details(project.name(), project.client(), project.unit());
+        Change.Details after = new Change.Details(requireName(name), client.strip(), unit);
+        return commit(account, project, "Project details", List.of(new Change.OfProject(before, after)));
+    }
+
+    private static String requireName(String name) {
+        String stripped = name.strip();
+        if (stripped.isEmpty() || stripped.length() > 120) {
+            throw Problem.ofField("name", "A name has 1 to 120 characters.");
+        }
+        return stripped;
+    }
+
+    /** Takes back the account's last command. Where others have built on it, asks first, unless forced. */
+    @Transactional
+    public ProjectState undo(Account account, UUID projectId, long seen, boolean force) {
+        Project project = begin(account, projectId, seen);
+        SchemeMapper.CommandRow last = mapper.lastDone(projectId, account.id())
+                .orElseThrow(() -> Problem.conflict("nothing", "There is nothing to undo.", null));
+        List<Change> inverses = new ArrayList<>();
+        for (Change c : changes(last)) {
+            inverses.add(0, c.inverse());
+        }
+        replay(project, last, inverses, force);
+        mapper.setUndone(last.id(), true);
+        return finish(account, projectId);
+    }
+
+    /** Does again what undo took back. */
+    @Transactional
+    public ProjectState redo(Account account, UUID projectId, long seen, boolean force) {
+        Project project = begin(account, projectId, seen);
+        SchemeMapper.CommandRow next = mapper.firstUndone(projectId, account.id())
+                .orElseThrow(() -> Problem.conflict("nothing", "There is nothing to do again.", null));
+        replay(project, next, changes(next), force);
+        mapper.setUndone(next.id(), false);
+        return finish(account, projectId);
+    }
+
+    private List<Change> changes(SchemeMapper.CommandRow command) {
+        return Arrays.asList(json.readValue(command.changes(), Change[].class));
+    }
+
+    private void replay(Project project, SchemeMapper.CommandRow command, List<Change> changes, boolean force) {
+        if (!force && !changes.stream().allMatch(c -> stands(project, c))) {
+            throw Problem.conflict(
+                    "built-upon",
+                    "Somebody has changed the same thing since “" + command.label()
+                            + "”. Going back would undo their change too. Do it anyway?",
+                    null);
+        }
+        changes.forEach(c -> apply(project, c));
+    }
+
+    /** Whether the thing still is as the change expects it. */
+    private boolean stands(Project project, Change change) {
+        if (change instanceof Change.OfEntry e) {
+            SchemeMapper.EntryRow now =
+                    mapper.entry(e.scheme(), e.level(), e.target(), e.side()).orElse(null);
+            return Objects.equals(now, e.before());
+        }
+        if (change instanceof Change.OfMaterial m) {
+            MaterialRow now = materials.find(m.id());
+            return now == null ? m.before() == null : now.isSame(m.before()) || m.before() == null;
+        }
+        Change.OfProject p = (Change.OfProject) change;
+        return p.before().equals(new Change.Details(project.name(), project.client(), project.unit()));
+    }
+
+    private void apply(Project project, Change change) {
+        if (change instanceof Change.OfEntry e) {
+            if (e.after() == null) {
+                mapper.deleteEntry(e.scheme(), e.level(), e.target(), e.side());
+            } else {
+                mapper.putEntry(e.after());
+            }
+        } else if (change instanceof Change.OfMaterial m) {
+            materials.write(m.id(), m.after());
+        } else if (change instanceof Change.OfProject p) {
+            projects.write(
+                    project.id(),
+                    p.after().name(),
+                    p.after().client(),
+                    p.after().unit());
+        }
+    }
+
+    private Project begin(Account account, UUID projectId, long seen) {
+        Project project = projects.require(account, projectId);
+        projects.touch(project, seen);
+        return project;
+    }
+
+    private ProjectState commit(Account account, Project project, String label, List<Change> changes) {
+        changes.forEach(c -> apply(project, c));
+        mapper.forgetUndone(project.id(), account.id());
+        String stored = json.writerFor(json.getTypeFactory().constructCollectionType(List.class, Change.class))
+                .writeValueAsString(changes);
+        mapper.insertCommand(project.id(), account.id(), label, stored);
+        return finish(account, project.id());
+    }
+
+    private ProjectState finish(Account account, UUID projectId) {
+        ProjectState state = state(account, projectId);
+        events.announce(account.id(), "project", Map.of("id", projectId, "version", state.version()));
+        return state;
+    }
+
+    /** Everything about the project that changes, as it stands. */
+    @Transactional
+    public ProjectState state(Account account, UUID projectId) {
+        Project project = projects.require(account, projectId);
+        LookTable looks = schemes.looks(project);
+        List<RegionWire> regions = new ArrayList<>();
+        for (Scene.Part part : looks.scene().parts()) {
+            for (int span = 0; span < part.sets().size(); span++) {
+                regions.add(new RegionWire(part.index(), span, looks.lookIndex(part.index(), span)));
+            }
+        }
+        List<UsedMaterial> palette = new ArrayList<>();
+        List<UsedMaterial> arrived = new ArrayList<>();
+        Map<UUID, MaterialRow> originals = new HashMap<>();
+        for (MaterialRow m : materials.ofProject(projectId)) {
+            MaterialRow origin = m.origin() == null ? null : originals.computeIfAbsent(m.origin(), materials::find);
+            (m.arrived() ? arrived : palette)
+                    .add(new UsedMaterial(MaterialWire.of(m, origin), looks.partsShowing(m.id())));
+        }
+        return new ProjectState(
+                projectId,
+                project.version(),
+                project.name(),
+                project.client(),
+                project.unit().symbol(),
+                project.unit().metres(),
+                project.unit().decimals(),
+                looks.looks().stream().map(CommandService::wire).toList(),
+                regions,
+                palette,
+                arrived,
+                mapper.lastDone(projectId, account.id())
+                        .map(SchemeMapper.CommandRow::label)
+                        .orElse(null),
+                mapper.firstUndone(projectId, account.id())
+                        .map(SchemeMapper.CommandRow::label)
+                        .orElse(null));
+    }
+
+    private static LookWire wire(LookTable.Shown shown) {
+        Look look = shown.look();
+        return new LookWire(
+                shown.material() == null ? null : shown.material().id(),
+                look.from() == null ? null : look.from().word(),
+                look.mapping() instanceof Mapping.Box ? "metric" : "model",
+                PhysicalWire.of(look.physical()));
+    }
+
+    /** The levels that hold something for a region, broad to narrow, and which wins. */
+    public List<Stratum> strata(Account account, UUID projectId, int part, int span) {
+        Project project = projects.require(account, projectId);
+        LookTable looks = schemes.looks(project);
+        Scene scene = looks.scene();
+        Scene.Part target = requireRegion(scene, part, span);
+        LookTrace trace = looks.trace(part, span, Aspect.MATERIAL);
+        List<Stratum> strata = new ArrayList<>();
+        for (LookTrace.Step step : trace.steps()) {
+            Level level = step.target().level();
+            if (level != Level.SET && level != Level.PART) {
+                continue; // assignments at the other levels come with the assigning step
+            }
+            int parts = level == Level.SET
+                    ? scene.sets().get(target.sets().get(span)).parts()
+                    : 1;
+            strata.add(new Stratum(
+                    level.word(),
+                    Integer.parseInt(step.target().id()),
+                    parts,
+                    step.entry() == null ? null : UUID.fromString(step.entry().material()),
+                    step.outcome() == LookTrace.Outcome.WINS));
+        }
+        return strata;
+    }
+
+    /**
+     * One level's say about a region.
+     *
+     * @param target index of the set or part
+     * @param parts  how many parts it covers
+     */
+    public record Stratum(
+            String level, int target, int parts, @Nullable UUID material, boolean wins) {}
+}

@@ -1,0 +1,49 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.server.library.MaterialWire;
+import app.zolvan.server.library.PhysicalWire;
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Everything about a project that changes: what each region shows, the materials in use, what can be undone.
+ *
+ * @param version  to send back in If-Match
+ * @param unit     mm, cm, m, in or ft
+ * @param unitMetres   one unit in metres
+ * @param unitDecimals how many decimals are worth showing
+ * @param palette  the project's own materials
+ * @param arrived  the materials the file brought
+ * @param undo     what undo would take back, or null
+ * @param redo     what redo would do again, or null
+ */
+public record ProjectState(
+        UUID id,
+        long version,
+        String name,
+        String client,
+        String unit,
+        double unitMetres,
+        int unitDecimals,
+        List<LookWire> looks,
+        List<RegionWire> regions,
+        List<UsedMaterial> palette,
+        List<UsedMaterial> arrived,
+        @Nullable String undo,
+        @Nullable String redo) {
+
+    /**
+     * @param material the material shown; null for neutral grey
+     * @param from     the level that decided; null for the look that arrived
+     * @param mapping  metric (real size, projected) or model (the file's coordinates)
+     */
+    public record LookWire(
+            @Nullable UUID material, @Nullable String from, String mapping, PhysicalWire physical) {}
+
+    /** @param look index in {@link #looks} */
+    public record RegionWire(int part, int span, int look) {}
+
+    /** @param parts how many parts show it */
+    public record UsedMaterial(MaterialWire material, long parts) {}
+}
