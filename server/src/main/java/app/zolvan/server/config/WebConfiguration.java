@@ -3,15 +3,25 @@ package app.zolvan.server.config;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
+import java.lang.reflect.RecordComponent;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springdoc.core.customizers.OpenApiCustomizer;
+import org.springframework.beans.factory.annotation.AnnotatedBeanDefinition;
+import org.springframework.beans.factory.config.BeanDefinition;
 import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.ClassPathScanningCandidateComponentProvider;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.core.type.filter.AssignableTypeFilter;
 import org.springframework.http.CacheControl;
+import org.springframework.util.ClassUtils;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.ViewControllerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
@@ -49,28 +59,52 @@ class WebConfiguration implements WebMvcConfigurer {
     @Bean
     @SuppressWarnings({"rawtypes", "unchecked"}) // as the description's own types are
     OpenApiCustomizer requiredFields() {
+        Map<String, Set<String>> nullable = nullableFields();
         return api -> {
             if (api.getComponents() == null || api.getComponents().getSchemas() == null) {
                 return;
             }
-            for (Schema schema : api.getComponents().getSchemas().values()) {
+            api.getComponents().getSchemas().forEach((name, schema) -> {
                 Map<String, Schema> properties = schema.getProperties();
-                if (properties == null) {
-                    continue;
-                }
-                List<String> required = new ArrayList<>();
-                properties.forEach((name, property) -> {
-                    if (!isNullable(property)) {
-                        required.add(name);
+                if (properties != null) {
+                    schema.setRequired(new ArrayList<>(properties.keySet()));
+                    for (String field : nullable.getOrDefault(name, Set.of())) {
+                        properties.computeIfPresent(field, (f, property) -> orNull(property));
                     }
-                });
-                schema.setRequired(required);
-            }
+                }
+            });
         };
     }
 
-    private static boolean isNullable(Schema<?> property) {
-        Set<String> types = property.getTypes();
-        return Boolean.TRUE.equals(property.getNullable()) || (types != null && types.contains("null"));
+    private static Schema<?> orNull(Schema<?> property) {
+        if (property.get$ref() != null) {
+            Schema<Object> none = new Schema<>();
+            none.addType("null");
+            return new Schema<>().oneOf(List.of(property, none));
+        }
+        property.addType("null");
+        return property;
+    }
+
+    /** For each of our records, by its simple name, the components marked nullable. */
+    private static Map<String, Set<String>> nullableFields() {
+        ClassPathScanningCandidateComponentProvider scanner = new ClassPathScanningCandidateComponentProvider(false) {
+            @Override
+            protected boolean isCandidateComponent(AnnotatedBeanDefinition bean) {
+                return true;
+            }
+        };
+        scanner.addIncludeFilter(new AssignableTypeFilter(Record.class));
+        Map<String, Set<String>> nullable = new HashMap<>();
+        for (BeanDefinition found : scanner.findCandidateComponents("app.zolvan.server")) {
+            Class<?> type =
+                    ClassUtils.resolveClassName(found.getBeanClassName(), WebConfiguration.class.getClassLoader());
+            Set<String> fields = Arrays.stream(type.getRecordComponents())
+                    .filter(c -> c.getAnnotatedType().isAnnotationPresent(Nullable.class))
+                    .map(RecordComponent::getName)
+                    .collect(Collectors.toSet());
+            nullable.put(type.getSimpleName(), fields);
+        }
+        return nullable;
     }
 }

@@ -1,0 +1,140 @@
+import type { components } from './schema'
+
+type Schemas = components['schemas']
+export type Account = Schemas['Account']
+export type ProjectCard = Schemas['ProjectCard']
+export type Scene = Schemas['Scene']
+export type ScenePart = Schemas['Part']
+export type ProjectState = Schemas['ProjectState']
+export type Look = Schemas['LookWire']
+export type Material = Schemas['MaterialWire']
+export type Physical = Schemas['PhysicalWire']
+export type Texture = Schemas['Texture']
+export type Preview = Schemas['Preview']
+export type Stratum = Schemas['Stratum']
+export type Colour = Schemas['ColourWire']
+export type Job = Schemas['Job']
+export type Values = Record<string, number | boolean | number[]>
+export type Level = 'set' | 'part'
+
+/** A refusal by the server: a sentence for the designer and a stable type for programs. */
+export class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    readonly type: string,
+    message: string,
+    readonly field?: string,
+  ) {
+    super(message)
+  }
+}
+
+const UNREACHABLE = 'Zolvan can’t be reached. Check that it is running; your last change was not saved.'
+
+function csrfToken(): string {
+  return decodeURIComponent(/(?:^|; )XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1] ?? '')
+}
+
+export async function refusalOf(status: number, text: string): Promise<Refusal> {
+  try {
+    const problem = JSON.parse(text) as { type?: string; detail?: string; field?: string }
+    const type = (problem.type ?? '').replace('urn:zolvan:problem:', '')
+    return new Refusal(status, type, problem.detail ?? UNREACHABLE, problem.field)
+  } catch {
+    return new Refusal(status, 'unreachable', UNREACHABLE)
+  }
+}
+
+interface Sending {
+  body?: unknown
+  version?: number
+}
+
+async function send<T>(method: string, path: string, { body, version }: Sending = {}): Promise<T> {
+  const headers: Record<string, string> = { Accept: 'application/json' }
+  if (body !== undefined) headers['Content-Type'] = 'application/json'
+  if (method !== 'GET') headers['X-XSRF-TOKEN'] = csrfToken()
+  if (version !== undefined) headers['If-Match'] = `"${version}"`
+  let response: Response
+  try {
+    response = await fetch(path, { method, headers, body: body === undefined ? null : JSON.stringify(body) })
+  } catch {
+    throw new Refusal(0, 'unreachable', UNREACHABLE)
+  }
+  const text = await response.text()
+  if (!response.ok) throw await refusalOf(response.status, text)
+  return (text ? JSON.parse(text) : undefined) as T
+}
+
+const project = (id: string) => `/api/projects/${id}`
+
+export const api = {
+  isFirstStart: () => send<{ first: boolean }>('GET', '/api/session/start').then((s) => s.first),
+  currentAccount: () => send<Account>('GET', '/api/session'),
+  signIn: (login: string, password: string) =>
+    send<Account>('POST', '/api/session', { body: { login, password } }),
+  createFirst: (login: string, displayName: string, password: string) =>
+    send<Account>('POST', '/api/session/first', { body: { login, displayName, password } }),
+  signOut: () => send<undefined>('DELETE', '/api/session'),
+
+  limits: () => send<{ uploadBytes: number }>('GET', '/api/limits'),
+  projects: () => send<ProjectCard[]>('GET', '/api/projects'),
+  deleteProject: (id: string) => send<undefined>('DELETE', project(id)),
+  library: () => send<Material[]>('GET', '/api/library/materials'),
+  jobs: () => send<Job[]>('GET', '/api/jobs'),
+  cancelJob: (id: string) => send<Job>('POST', `/api/jobs/${id}/cancel`),
+
+  scene: (id: string) => send<Scene>('GET', `${project(id)}/scene`),
+  state: (id: string) => send<ProjectState>('GET', `${project(id)}/state`),
+  strata: (id: string, part: number, span: number) =>
+    send<Stratum[]>('GET', `${project(id)}/strata?part=${part}&span=${span}`),
+  trial: (id: string, part: number, material: string) =>
+    send<Look>('GET', `${project(id)}/trial?part=${part}&material=${material}`),
+  preview: (id: string, part: number, span: number, values: Values) =>
+    send<Preview>('POST', `${project(id)}/preview`, { body: { part, span, onlyPart: false, values } }),
+  assign: (id: string, version: number, level: Level, targets: number[], material: string | null) =>
+    send<ProjectState>('POST', `${project(id)}/assignments`, { version, body: { level, targets, material } }),
+  adjust: (id: string, version: number, part: number, span: number, onlyPart: boolean, values: Values) =>
+    send<ProjectState>('POST', `${project(id)}/adjustments`, {
+      version,
+      body: { part, span, onlyPart, values },
+    }),
+  renameMaterial: (id: string, version: number, material: string, name: string) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/name`, { version, body: { name } }),
+  changeDetails: (id: string, version: number, details: { name: string; client: string; unit: string }) =>
+    send<ProjectState>('POST', `${project(id)}/details`, { version, body: details }),
+  undo: (id: string, version: number, force: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/undo?force=${force}`, { version }),
+  redo: (id: string, version: number, force: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/redo?force=${force}`, { version }),
+
+  colourTyped: (text: string) => send<Colour>('POST', '/api/colours/typed', { body: { text } }),
+  colourPlaced: (lightness: number, chroma: number, hue: number) =>
+    send<Colour>('POST', '/api/colours/placed', { body: { lightness, chroma, hue } }),
+
+  exportAddress: (id: string) => `${project(id)}/export.glb`,
+  assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,
+  libraryAssetAddress: (sha256: string) => `/api/library/assets/${sha256}`,
+}
+
+/** Sends a file as it is, telling how far it has got; resolves to the import job. */
+export function upload(file: File, onProgress: (share: number) => void, signal: AbortSignal): Promise<Job> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest()
+    request.open('POST', '/api/imports')
+    request.setRequestHeader('X-XSRF-TOKEN', csrfToken())
+    request.setRequestHeader('X-File-Name', encodeURIComponent(file.name))
+    request.setRequestHeader('Content-Type', 'application/octet-stream')
+    request.upload.onprogress = (e) => {
+      if (e.lengthComputable) onProgress(e.loaded / e.total)
+    }
+    request.onerror = () => reject(new Refusal(0, 'unreachable', 'The upload was cut off. Try it once more.'))
+    request.onabort = () => reject(new Refusal(0, 'cancelled', 'The upload was called off.'))
+    request.onload = async () => {
+      if (request.status === 202) resolve(JSON.parse(request.responseText) as Job)
+      else reject(await refusalOf(request.status, request.responseText))
+    }
+    signal.addEventListener('abort', () => request.abort())
+    request.send(file)
+  })
+}

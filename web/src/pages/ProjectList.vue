@@ -1,0 +1,274 @@
+<script setup lang="ts">
+import { mdiTrashCanOutline, mdiTrayArrowUp } from '@mdi/js'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, Refusal, type ProjectCard } from '../api/client'
+import { listen } from '../stores/events'
+import { useImports } from '../stores/imports'
+import { useSession } from '../stores/session'
+import { counted } from '../stores/workspace'
+
+const router = useRouter()
+const session = useSession()
+const imports = useImports()
+const projects = ref<ProjectCard[] | null>(null)
+const problem = ref('')
+const doomed = ref<ProjectCard | null>(null)
+const over = ref(false)
+const chooser = ref<HTMLInputElement | null>(null)
+const pictures = ref<Record<string, string>>({})
+let stop = () => {}
+
+onMounted(() => {
+  void load()
+  stop = listen({ job: imports.hear, open: () => void imports.catchUp() })
+})
+onBeforeUnmount(() => stop())
+
+watch(
+  () => imports.job?.state,
+  (state) => {
+    if (state === 'DONE' && imports.job?.result) void router.push(`/projects/${imports.job.result}`)
+  },
+)
+
+async function load() {
+  try {
+    projects.value = await api.projects()
+    pictures.value = Object.fromEntries(
+      projects.value.map((p) => [p.id, localStorage.getItem(`zolvan-thumb-${p.id}`) ?? '']),
+    )
+  } catch (e) {
+    problem.value = e instanceof Refusal ? e.message : 'The projects could not be read.'
+  }
+}
+
+function choose(files: FileList | null | undefined) {
+  const file = files?.[0]
+  over.value = false
+  if (file && !imports.busy) void imports.start(file)
+  if (chooser.value) chooser.value.value = ''
+}
+
+const progress = computed(() => {
+  if (imports.uploaded !== null) return { share: imports.uploaded, text: 'Sending the file' }
+  const job = imports.job
+  if (!job) return { share: 0, text: '' }
+  const left = job.secondsLeft ? ` · about ${Math.max(1, Math.round(job.secondsLeft))} s left` : ''
+  return { share: job.share, text: (job.step || 'Waiting for its turn') + left }
+})
+
+async function remove() {
+  const project = doomed.value
+  doomed.value = null
+  if (!project) return
+  try {
+    await api.deleteProject(project.id)
+    localStorage.removeItem(`zolvan-thumb-${project.id}`)
+  } catch (e) {
+    problem.value = e instanceof Refusal ? e.message : 'It could not be deleted.'
+  }
+  await load()
+}
+
+async function signOut() {
+  await session.signOut()
+  await router.push('/sign-in')
+}
+
+function when(text: string): string {
+  return new Date(text).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
+}
+</script>
+
+<template>
+  <div class="page">
+    <header>
+      <b class="name">Zolvan</b>
+      <span class="soft">{{ session.account?.displayName }}</span>
+      <v-btn size="small" @click="signOut">Sign out</v-btn>
+    </header>
+    <main>
+      <h1>Projects</h1>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <div class="grid">
+        <section
+          class="card drop"
+          :class="{ over }"
+          aria-label="New project from a model file"
+          @dragover.prevent="over = true"
+          @dragleave="over = false"
+          @drop.prevent="choose($event.dataTransfer?.files)"
+        >
+          <template v-if="imports.busy">
+            <b class="file">{{ imports.fileName }}</b>
+            <div
+              class="meter"
+              role="progressbar"
+              :aria-valuenow="Math.round(progress.share * 100)"
+              aria-valuemin="0"
+              aria-valuemax="100"
+            >
+              <i :style="{ width: `${100 * progress.share}%` }" />
+            </div>
+            <span class="soft small progress-text"
+              >{{ progress.text }} · {{ Math.round(progress.share * 100) }} %</span
+            >
+            <v-btn size="small" @click="imports.cancel()">Call off</v-btn>
+          </template>
+          <template v-else>
+            <v-icon :icon="mdiTrayArrowUp" size="28" />
+            <b>New project from a model</b>
+            <span class="soft small"
+              >Drop a .glb or .gltf file here; its parts arrive ready to be dressed.</span
+            >
+            <v-btn color="primary" variant="flat" @click="chooser?.click()">Choose a file</v-btn>
+            <p v-if="imports.problem" class="problem small" role="alert">{{ imports.problem }}</p>
+          </template>
+          <input
+            ref="chooser"
+            type="file"
+            hidden
+            @change="choose(($event.target as HTMLInputElement).files)"
+          />
+        </section>
+        <article v-for="p in projects ?? []" :key="p.id" class="card project">
+          <router-link :to="`/projects/${p.id}`" class="open">
+            <img v-if="pictures[p.id]" :src="pictures[p.id]" alt="" />
+            <span v-else class="blank">{{ p.name.slice(0, 1) }}</span>
+            <b>{{ p.name }}</b>
+            <span class="soft small">{{ p.client || 'No client yet' }}</span>
+            <span class="soft small">{{ counted(p.parts, 'part') }} · {{ when(p.touchedAt) }}</span>
+          </router-link>
+          <button class="plain bin" :aria-label="`Delete ${p.name}`" @click="doomed = p">
+            <v-icon :icon="mdiTrashCanOutline" size="18" />
+            <v-tooltip activator="parent" location="top">Delete this project</v-tooltip>
+          </button>
+        </article>
+        <p v-if="projects === null && !problem" class="soft">Reading the projects …</p>
+      </div>
+    </main>
+    <v-dialog :model-value="doomed !== null" @update:model-value="doomed = null">
+      <v-card title="Delete this project?">
+        <v-card-text>
+          “{{ doomed?.name }}”, its model and everything done to it will be gone. This can’t be undone.
+        </v-card-text>
+        <v-card-actions>
+          <v-btn @click="doomed = null">Keep it</v-btn>
+          <v-btn color="error" variant="flat" @click="remove">Delete</v-btn>
+        </v-card-actions>
+      </v-card>
+    </v-dialog>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  height: 100vh;
+  display: grid;
+  grid-template-rows: 48px 1fr;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 0 24px;
+  background: var(--paper);
+  border-bottom: 1px solid var(--line);
+}
+.name {
+  font-weight: 650;
+  font-size: 15px;
+  margin-right: auto;
+}
+main {
+  overflow: auto;
+  padding: 24px;
+}
+h1 {
+  font-size: 20px;
+  font-weight: 650;
+  margin-bottom: 16px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, 296px);
+  gap: 16px;
+}
+.card {
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: var(--radius);
+  height: 276px;
+  position: relative;
+}
+.drop {
+  border: 1.5px dashed var(--line-strong);
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: center;
+  gap: 10px;
+  text-align: center;
+  padding: 20px 26px;
+}
+.drop.over {
+  border-color: var(--accent);
+  background: var(--accent-wash);
+}
+.file {
+  max-width: 100%;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.meter {
+  width: 100%;
+  height: 8px;
+  background: var(--well);
+  border-radius: 2px;
+  overflow: hidden;
+}
+.meter i {
+  display: block;
+  height: 100%;
+  background: var(--accent);
+}
+.open {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  color: inherit;
+  text-decoration: none;
+}
+.open img,
+.blank {
+  height: 194px;
+  width: 100%;
+  object-fit: cover;
+  background: #c6c5c1;
+  border-radius: var(--radius) var(--radius) 0 0;
+  margin-bottom: 10px;
+}
+.blank {
+  display: grid;
+  place-items: center;
+  font-size: 64px;
+  font-weight: 300;
+  color: #8f8c86;
+}
+.open b,
+.open span:not(.blank) {
+  padding: 0 14px;
+}
+.bin {
+  position: absolute;
+  right: 10px;
+  bottom: 10px;
+  color: var(--soft);
+}
+</style>

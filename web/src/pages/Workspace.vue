@@ -1,0 +1,185 @@
+<script setup lang="ts">
+import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { Refusal } from '../api/client'
+import LookCard from '../panels/card/LookCard.vue'
+import WorkspaceHeader from '../panels/header/WorkspaceHeader.vue'
+import PartsLedger from '../panels/ledger/PartsLedger.vue'
+import LightCard from '../panels/light/LightCard.vue'
+import LightTray from '../panels/light/LightTray.vue'
+import PictureCard from '../panels/picture/PictureCard.vue'
+import StageView from '../panels/stage/StageView.vue'
+import SampleTray from '../panels/tray/SampleTray.vue'
+import { listen } from '../stores/events'
+import { useWorkspace } from '../stores/workspace'
+
+const props = defineProps<{ id: string }>()
+const workspace = useWorkspace()
+const router = useRouter()
+const missing = ref('')
+const help = ref(false)
+const stage = ref<InstanceType<typeof StageView> | null>(null)
+let stop = () => {}
+
+onMounted(async () => {
+  window.addEventListener('keydown', key)
+  try {
+    await workspace.open(props.id)
+  } catch (e) {
+    missing.value = e instanceof Refusal ? e.message : 'The project could not be opened.'
+    return
+  }
+  stop = listen({
+    project: (news) => {
+      if (news.id === props.id && workspace.pending === 0 && news.version > (workspace.state?.version ?? 0))
+        void workspace.catchUp()
+    },
+    open: () => void workspace.catchUp(),
+  })
+})
+onBeforeUnmount(() => {
+  window.removeEventListener('keydown', key)
+  stop()
+  workspace.close()
+})
+
+const SHORTCUTS: [string, string][] = [
+  ['2 4 5', 'Assign, Light, Picture'],
+  ['Drag a chip', 'Show it on the part under the cursor; let go to apply'],
+  ['Shift while dragging', 'Only the part instead of its matching set'],
+  ['A', 'Put the chosen chip on whatever you click, until Esc'],
+  ['F', 'Frame the selection'],
+  ['X', 'Show only the selection, or everything again'],
+  ['/', 'Find a material'],
+  ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'],
+  ['Esc', 'End what is going on; then clear the selection'],
+  ['?', 'This list'],
+]
+
+function key(e: KeyboardEvent) {
+  const target = e.target as HTMLElement
+  const typing = target.matches('input, select, textarea')
+  if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z' && !typing) {
+    e.preventDefault()
+    void (e.shiftKey ? workspace.redo() : workspace.undo())
+    return
+  }
+  if (typing || e.ctrlKey || e.metaKey || e.altKey) return
+  const actions: Record<string, () => void> = {
+    '2': () => (workspace.step = 'assign'),
+    '4': () => (workspace.step = 'light'),
+    '5': () => (workspace.step = 'picture'),
+    f: () => stage.value?.frame(),
+    x: () => stage.value?.isolate(),
+    a: toggleApplying,
+    '/': () => document.getElementById('tray-search')?.focus(),
+    '?': () => (help.value = true),
+    Escape: () => {
+      if (workspace.applying) workspace.applying = false
+      else workspace.select([])
+    },
+  }
+  const action = actions[e.key.length === 1 ? e.key.toLowerCase() : e.key]
+  if (action) {
+    e.preventDefault()
+    action()
+  }
+}
+
+function toggleApplying() {
+  if (!workspace.chosen) workspace.tell('Choose a chip in the tray first.')
+  else workspace.applying = !workspace.applying
+}
+
+function answer(yes: boolean) {
+  const question = workspace.question
+  workspace.question = null
+  if (yes) question?.yes()
+}
+</script>
+
+<template>
+  <div v-if="missing" class="missing">
+    <p class="title">{{ missing }}</p>
+    <v-btn @click="router.push('/projects')">All projects</v-btn>
+  </div>
+  <div v-else-if="workspace.scene && workspace.state" class="table">
+    <WorkspaceHeader />
+    <PartsLedger />
+    <StageView ref="stage" />
+    <LookCard v-if="workspace.step === 'assign'" />
+    <LightCard v-else-if="workspace.step === 'light'" />
+    <PictureCard v-else />
+    <LightTray v-if="workspace.step === 'light'" class="wide" />
+    <SampleTray v-else class="wide" />
+    <p v-if="workspace.problem" class="trouble" role="alert">
+      {{ workspace.problem }} <button class="plain" @click="workspace.problem = ''">Understood</button>
+    </p>
+    <v-dialog :model-value="workspace.question !== null" @update:model-value="answer(false)">
+      <v-card>
+        <v-card-text>{{ workspace.question?.text }}</v-card-text>
+        <v-card-actions>
+          <v-btn @click="answer(false)">Leave it</v-btn>
+          <v-btn color="primary" variant="flat" @click="answer(true)">Do it anyway</v-btn>
+        </v-card-actions>
+      </v-card>
+    </v-dialog>
+    <v-dialog v-model="help" max-width="520">
+      <v-card title="Keys">
+        <v-card-text>
+          <dl class="keys">
+            <template v-for="[keys, what] in SHORTCUTS" :key="keys">
+              <dt>{{ keys }}</dt>
+              <dd>{{ what }}</dd>
+            </template>
+          </dl>
+        </v-card-text>
+      </v-card>
+    </v-dialog>
+  </div>
+  <p v-else class="missing soft">Opening the project …</p>
+</template>
+
+<style scoped>
+.table {
+  height: 100vh;
+  display: grid;
+  grid-template: 48px minmax(0, 1fr) 148px / 252px minmax(0, 1fr) 332px;
+  position: relative;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.missing {
+  height: 100vh;
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  align-items: center;
+  justify-content: center;
+}
+.trouble {
+  position: absolute;
+  left: 266px;
+  right: 346px;
+  top: 60px;
+  background: var(--paper);
+  border: 1px solid var(--brick);
+  color: var(--brick);
+  border-radius: var(--radius);
+  padding: 8px 12px;
+  z-index: 5;
+}
+.trouble button {
+  text-decoration: underline;
+  margin-left: 8px;
+}
+.keys {
+  display: grid;
+  grid-template-columns: 160px 1fr;
+  gap: 6px 14px;
+}
+.keys dt {
+  font-weight: 600;
+}
+</style>

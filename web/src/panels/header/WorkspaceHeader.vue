@@ -1,0 +1,176 @@
+<script setup lang="ts">
+import { mdiArrowLeft, mdiRedo, mdiUndo } from '@mdi/js'
+import { computed, reactive, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api } from '../../api/client'
+import { useSession } from '../../stores/session'
+import { useWorkspace, type Step } from '../../stores/workspace'
+
+const workspace = useWorkspace()
+const session = useSession()
+const router = useRouter()
+const editing = ref(false)
+const details = reactive({ name: '', client: '', unit: 'mm' })
+
+const STEPS: { id: Step; name: string; key: string }[] = [
+  { id: 'assign', name: 'Assign', key: '2' },
+  { id: 'light', name: 'Light', key: '4' },
+  { id: 'picture', name: 'Picture', key: '5' },
+]
+
+const saved = computed(() => (workspace.pending > 0 ? 'saving …' : workspace.problem ? 'not saved' : 'saved'))
+
+function edit() {
+  const s = workspace.state
+  if (s) Object.assign(details, { name: s.name, client: s.client, unit: s.unit })
+  editing.value = true
+}
+
+async function keep() {
+  editing.value = false
+  await workspace.run((v) => api.changeDetails(workspace.id, v, { ...details }))
+}
+
+async function signOut() {
+  await session.signOut()
+  await router.push('/sign-in')
+}
+</script>
+
+<template>
+  <header class="header">
+    <router-link to="/projects" class="back" aria-label="All projects">
+      <v-icon :icon="mdiArrowLeft" size="18" />
+      <v-tooltip activator="parent" location="bottom">All projects</v-tooltip>
+    </router-link>
+    <button class="plain name" title="Change name, client or unit" @click="edit">
+      <b>{{ workspace.state?.name }}</b>
+      <span class="soft small">
+        {{ workspace.state?.client || 'No client yet' }} · <span data-testid="saved">{{ saved }}</span>
+      </span>
+    </button>
+    <nav class="steps" aria-label="Steps">
+      <button
+        v-for="s in STEPS"
+        :key="s.id"
+        class="plain"
+        :class="{ on: s.id === workspace.step }"
+        :aria-current="s.id === workspace.step ? 'step' : undefined"
+        :title="`${s.name} (${s.key})`"
+        @click="workspace.step = s.id"
+      >
+        {{ s.name }}
+      </button>
+    </nav>
+    <div class="right">
+      <button
+        class="plain turn"
+        aria-label="Undo"
+        :disabled="!workspace.state?.undo"
+        @click="workspace.undo()"
+      >
+        <v-icon :icon="mdiUndo" size="18" />
+        <v-tooltip activator="parent" location="bottom">{{
+          workspace.state?.undo ? `Undo: ${workspace.state.undo}` : 'Nothing to undo'
+        }}</v-tooltip>
+      </button>
+      <button
+        class="plain turn"
+        aria-label="Redo"
+        :disabled="!workspace.state?.redo"
+        @click="workspace.redo()"
+      >
+        <v-icon :icon="mdiRedo" size="18" />
+        <v-tooltip activator="parent" location="bottom">{{
+          workspace.state?.redo ? `Redo: ${workspace.state.redo}` : 'Nothing to redo'
+        }}</v-tooltip>
+      </button>
+      <v-menu>
+        <template #activator="{ props: menu }">
+          <button class="plain account" v-bind="menu">{{ session.account?.displayName }}</button>
+        </template>
+        <v-list density="compact">
+          <v-list-item title="All projects" to="/projects" />
+          <v-list-item title="Licences and notices" href="/third-party-web.txt" target="_blank" />
+          <v-list-item title="Sign out" @click="signOut" />
+        </v-list>
+      </v-menu>
+    </div>
+    <v-dialog v-model="editing">
+      <v-card title="Project">
+        <v-card-text class="form">
+          <label>Name <input v-model="details.name" class="field" maxlength="120" /></label>
+          <label>Client <input v-model="details.client" class="field" maxlength="120" /></label>
+          <label>
+            Lengths are shown in
+            <select v-model="details.unit" class="field">
+              <option value="mm">millimetres</option>
+              <option value="cm">centimetres</option>
+              <option value="m">metres</option>
+              <option value="in">inches</option>
+              <option value="ft">feet</option>
+            </select>
+          </label>
+        </v-card-text>
+        <v-card-actions>
+          <v-btn @click="editing = false">Leave as it was</v-btn>
+          <v-btn color="primary" variant="flat" @click="keep">Keep</v-btn>
+        </v-card-actions>
+      </v-card>
+    </v-dialog>
+  </header>
+</template>
+
+<style scoped>
+.header {
+  grid-column: 1 / -1;
+  display: flex;
+  align-items: center;
+  background: var(--paper);
+  border-bottom: 1px solid var(--line);
+}
+.back {
+  color: var(--soft);
+  padding: 0 4px 0 12px;
+}
+.name {
+  padding: 0 10px;
+  max-width: 320px;
+  line-height: 1.25;
+}
+.name b {
+  display: block;
+  font-weight: 650;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.steps {
+  margin: 0 auto;
+  display: flex;
+  gap: 26px;
+}
+.steps button {
+  padding: 5px 2px 4px;
+  color: var(--soft);
+  border-bottom: 2px solid transparent;
+}
+.steps .on {
+  color: var(--ink);
+  font-weight: 640;
+  border-bottom-color: var(--accent);
+}
+.right {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding-right: 16px;
+}
+.turn {
+  padding: 4px;
+}
+.form {
+  display: grid;
+  gap: 12px;
+}
+</style>

@@ -1,0 +1,131 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api } from '../../api/client'
+import { stageHandle } from '../../stores/stageHandle'
+import { useWorkspace } from '../../stores/workspace'
+
+const workspace = useWorkspace()
+const width = ref(1920)
+const height = ref(1440)
+const busy = ref(false)
+const problem = ref('')
+
+const SIZES: [string, number, number][] = [
+  ['Screen, 1920 × 1080', 1920, 1080],
+  ['Square, 2048 × 2048', 2048, 2048],
+  ['A4 landscape at 150 dpi', 1754, 1240],
+  ['A4 portrait at 150 dpi', 1240, 1754],
+]
+
+const limit = computed(() => stageHandle.value?.largestPicture ?? 4096)
+const fault = computed(() => {
+  const bad = (v: number) => !Number.isInteger(v) || v < 16 || v > limit.value
+  return bad(width.value) || bad(height.value)
+    ? `A picture here can be 16 to ${limit.value.toLocaleString('en')} pixels along each side.`
+    : ''
+})
+
+async function save() {
+  busy.value = true
+  problem.value = ''
+  try {
+    const picture = await stageHandle.value?.picture(width.value, height.value)
+    if (!picture) throw new Error('no picture')
+    const link = document.createElement('a')
+    link.href = URL.createObjectURL(picture)
+    link.download = `${workspace.state?.name ?? 'Picture'} ${width.value}×${height.value}.png`
+    link.click()
+    setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+  } catch {
+    problem.value = 'The picture could not be made. Try a smaller size.'
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <aside class="card" aria-label="Picture">
+    <h1 class="title">Picture</h1>
+    <p class="soft small">The stage as it stands, without outline, at the size you need.</p>
+    <section class="fold" aria-label="Size">
+      <h2>Size <small>pixels</small></h2>
+      <div class="size">
+        <input
+          v-model.number="width"
+          class="field"
+          type="number"
+          min="16"
+          :max="limit"
+          aria-label="Width in pixels"
+        />
+        <span>×</span>
+        <input
+          v-model.number="height"
+          class="field"
+          type="number"
+          min="16"
+          :max="limit"
+          aria-label="Height in pixels"
+        />
+      </div>
+      <div class="sizes">
+        <v-btn
+          v-for="[name, w, h] in SIZES"
+          :key="name"
+          size="small"
+          block
+          @click="((width = w), (height = h))"
+          >{{ name }}</v-btn
+        >
+      </div>
+      <p v-if="fault" class="problem small" role="alert">{{ fault }}</p>
+      <p v-if="problem" class="problem small" role="alert">{{ problem }}</p>
+    </section>
+    <v-btn
+      color="primary"
+      variant="flat"
+      block
+      height="32"
+      :loading="busy"
+      :disabled="fault !== ''"
+      @click="save"
+    >
+      Save picture (PNG)
+    </v-btn>
+    <section class="fold export" aria-label="Model file">
+      <h2>Model file</h2>
+      <p class="soft small">
+        The model with the looks it shows now, as binary glTF. Any program that reads glTF shows it; Zolvan
+        reads back every value.
+      </p>
+      <v-btn block height="32" :href="api.exportAddress(workspace.id)" download>Download model (GLB)</v-btn>
+    </section>
+  </aside>
+</template>
+
+<style scoped>
+.card {
+  padding: 12px 14px;
+  overflow: auto;
+  background: var(--panel);
+  border-left: 1px solid var(--line);
+}
+.card .small {
+  margin-bottom: 10px;
+}
+.size {
+  display: grid;
+  grid-template-columns: 1fr auto 1fr;
+  gap: 8px;
+  align-items: center;
+}
+.sizes {
+  display: grid;
+  gap: 5px;
+  margin: 10px 0;
+}
+.export {
+  margin-top: 16px;
+}
+</style>

@@ -1,0 +1,251 @@
+<script setup lang="ts">
+import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
+import { api, type Level } from '../../api/client'
+import { Stage, type Region } from '../../stage/Stage'
+import { loadImage } from '../../stage/surfaces'
+import { useDrag } from '../../stores/drag'
+import { stageHandle } from '../../stores/stageHandle'
+import { counted, useWorkspace } from '../../stores/workspace'
+
+const workspace = useWorkspace()
+const drag = useDrag()
+const element = ref<HTMLElement | null>(null)
+const failed = ref('')
+const hovered = shallowRef<Region | null>(null)
+let trial = 0
+
+onMounted(() => {
+  if (!element.value) return
+  const id = workspace.id
+  try {
+    const stage = new Stage(element.value, {
+      mesh: (sha256) => fetch(api.assetAddress(id, sha256)).then((r) => r.arrayBuffer()),
+      image: (sha256) => loadImage(api.assetAddress(id, sha256)),
+    })
+    stage.on('pick', pick)
+    stageHandle.value = stage
+    void stage.setLight(workspace.light)
+    if (workspace.state) stage.setLooks(workspace.state.looks, workspace.state.regions)
+    if (workspace.scene) void stage.show(workspace.scene)
+  } catch {
+    failed.value =
+      'This browser can’t draw in 3D (WebGL 2 is off). Switch hardware acceleration on, or use another browser.'
+  }
+  drag.setDrop(drop)
+})
+
+onBeforeUnmount(() => {
+  drag.setDrop(null)
+  stageHandle.value?.dispose()
+  stageHandle.value = null
+})
+
+watch(
+  () => workspace.state,
+  (state) => {
+    if (state) stageHandle.value?.setLooks(state.looks, state.regions)
+  },
+)
+watch(
+  () => workspace.selection,
+  (selection) => stageHandle.value?.setSelection([...new Set(selection.map((r) => r.part))]),
+)
+watch(
+  () => workspace.adjusting,
+  (adjusting) => stageHandle.value?.setSelectionVisible(!adjusting),
+)
+watch(
+  () => workspace.isolated,
+  (parts) => stageHandle.value?.isolate(parts),
+)
+watch(
+  () => workspace.light,
+  (light) => void stageHandle.value?.setLight(light),
+)
+
+function pick(region: Region | null, event: PointerEvent) {
+  if (workspace.applying && region && workspace.chosen) {
+    const level = event.shiftKey ? 'part' : shownLevel(region)
+    void workspace.assign(level, [region], workspace.chosen)
+    return
+  }
+  if (!region) workspace.select([])
+  else if (event.shiftKey || event.ctrlKey || event.metaKey) {
+    const without = workspace.selection.filter((r) => r.part !== region.part)
+    workspace.select(without.length < workspace.selection.length ? without : [...workspace.selection, region])
+  } else workspace.select([region])
+}
+
+/** The level at which an assignment would show: the part's where it has its own look, else its set's. */
+function shownLevel(region: Region): Level {
+  return workspace.lookOf(region)?.from === 'part' ? 'part' : 'set'
+}
+
+const dropLevel = computed<Level>(() => (hovered.value && !drag.narrow ? shownLevel(hovered.value) : 'part'))
+const reached = computed(() => (hovered.value ? workspace.reach(dropLevel.value, hovered.value) : []))
+const tag = computed(() => {
+  if (!hovered.value) return ''
+  const name = workspace.scene?.parts[hovered.value.part]?.name ?? ''
+  if (dropLevel.value === 'part') return `part · ${name}`
+  return `set · ${counted(new Set(reached.value.map((r) => r.part)).size, 'part')}`
+})
+
+watch(
+  () => [drag.material, drag.x, drag.y] as const,
+  ([material]) => {
+    const under = material ? (stageHandle.value?.at(drag.x, drag.y) ?? null) : null
+    const same = under?.part === hovered.value?.part && under?.span === hovered.value?.span
+    if (!same) hovered.value = under
+  },
+)
+watch([hovered, dropLevel, () => drag.material], async () => {
+  const mine = ++trial
+  const region = hovered.value
+  const material = drag.material
+  if (!region || !material) {
+    stageHandle.value?.endTrial()
+    return
+  }
+  const look = await api.trial(workspace.id, region.part, material.id).catch(() => null)
+  if (look && mine === trial) stageHandle.value?.tryOn(reached.value, look.physical, look.mapping)
+})
+
+async function drop() {
+  const region = hovered.value
+  const material = drag.material
+  const level = dropLevel.value
+  hovered.value = null
+  if (!region || !material) return
+  trial++
+  workspace.select([region])
+  workspace.chosen = material.id
+  await workspace.assign(level, [region], material.id)
+}
+
+function frame() {
+  const parts = [...new Set(workspace.selection.map((r) => r.part))]
+  stageHandle.value?.frame(parts.length > 0 ? parts : undefined)
+}
+function isolate() {
+  const parts = [...new Set(workspace.selection.map((r) => r.part))]
+  workspace.isolated = workspace.isolated || parts.length === 0 ? null : parts
+}
+defineExpose({ frame, isolate })
+</script>
+
+<template>
+  <div class="frame" :class="{ applying: workspace.applying }">
+    <div ref="element" class="stage" data-testid="stage" />
+    <p v-if="failed" class="failed">{{ failed }}</p>
+    <div v-if="workspace.applying && workspace.chosen" class="note">
+      Click parts to put <b>{{ workspace.materials.get(workspace.chosen)?.name }}</b> on their set
+      <span class="soft small">Shift: only the part · Esc ends</span>
+    </div>
+    <div v-else-if="drag.material" class="note">
+      <b>{{ drag.material.name }}</b>
+      <template v-if="hovered">
+        over <b>{{ workspace.scene?.parts[hovered.part]?.name }}</b>
+        <span class="soft small">let go to apply · Shift: only the part · Esc: leave it</span>
+      </template>
+      <span v-else class="soft small">carry it onto the model</span>
+    </div>
+    <div v-else-if="workspace.notice" class="note" role="status">{{ workspace.notice }}</div>
+    <div class="bar">
+      <v-btn size="small" :prepend-icon="mdiFitToScreenOutline" @click="frame">
+        {{ workspace.selection.length > 0 ? 'Frame selection' : 'Frame all' }}
+        <v-tooltip activator="parent" location="top">F</v-tooltip>
+      </v-btn>
+      <v-btn
+        size="small"
+        :prepend-icon="mdiEyeOutline"
+        :disabled="!workspace.isolated && workspace.selection.length === 0"
+        @click="isolate"
+      >
+        {{ workspace.isolated ? 'Show everything' : 'Show only this' }}
+        <v-tooltip activator="parent" location="top">X</v-tooltip>
+      </v-btn>
+    </div>
+    <Teleport to="body">
+      <div v-if="drag.material" class="carried" :style="{ left: `${drag.x}px`, top: `${drag.y}px` }">
+        <i
+          :style="{
+            backgroundColor: drag.material.colour.hex,
+            backgroundImage: drag.picture ? `url(${drag.picture})` : undefined,
+          }"
+        />
+        <span v-if="tag" class="tag">{{ tag }}</span>
+      </div>
+    </Teleport>
+  </div>
+</template>
+
+<style scoped>
+.frame {
+  position: relative;
+  min-width: 0;
+  min-height: 0;
+  background: #c6c5c1;
+}
+.stage {
+  position: absolute;
+  inset: 0;
+}
+.stage :deep(canvas) {
+  display: block;
+}
+.applying .stage {
+  cursor: copy;
+}
+.note {
+  position: absolute;
+  left: 14px;
+  top: 12px;
+  background: #faf9f7eb;
+  border: 1px solid var(--line);
+  border-radius: var(--radius);
+  padding: 6px 10px;
+  pointer-events: none;
+}
+.failed {
+  position: absolute;
+  inset: 0;
+  display: grid;
+  place-items: center;
+  padding: 40px;
+  text-align: center;
+}
+.bar {
+  position: absolute;
+  left: 14px;
+  bottom: 12px;
+  display: flex;
+  gap: 6px;
+}
+.carried {
+  position: fixed;
+  z-index: 3000;
+  pointer-events: none;
+}
+.carried i {
+  display: block;
+  width: 56px;
+  height: 48px;
+  margin: 12px 0 0 14px;
+  border: 1px solid #fdfcfa;
+  border-radius: var(--radius);
+  background-size: cover;
+  box-shadow: 0 3px 10px #0005;
+}
+.tag {
+  position: absolute;
+  left: 76px;
+  top: 14px;
+  white-space: nowrap;
+  background: var(--ink);
+  color: var(--white);
+  font-size: 11px;
+  padding: 3px 8px;
+  border-radius: var(--radius);
+}
+</style>

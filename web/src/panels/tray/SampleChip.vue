@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import type { Material } from '../../api/client'
+import { useDrag } from '../../stores/drag'
+import { chipPainter } from '../../stores/stageHandle'
+
+const props = defineProps<{ material: Material; chosen: boolean; users?: number }>()
+defineEmits<{ choose: []; apply: [] }>()
+
+const drag = useDrag()
+const picture = ref('')
+
+watch(
+  () => props.material.physical,
+  async (physical) => {
+    const painted = await chipPainter().paint(physical)
+    if (props.material.physical === physical) picture.value = painted
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <button
+    class="chip"
+    :class="{ on: chosen }"
+    :aria-pressed="chosen"
+    :aria-label="`${material.code} ${material.name}, ${material.finish}`"
+    :data-code="material.code"
+    @pointerdown.left="drag.press($event, material, picture)"
+    @click="$emit('choose')"
+    @dblclick="$emit('apply')"
+    @keydown.enter.prevent="$emit('apply')"
+    @dragstart.prevent
+  >
+    <span
+      class="face"
+      :style="{
+        backgroundColor: material.colour.hex,
+        backgroundImage: picture ? `url(${picture})` : undefined,
+      }"
+    >
+      <i class="hole" />
+      <span v-if="users" class="users" :title="`Shown by ${users} parts`">{{ users }}</span>
+    </span>
+    <span class="strip"
+      ><b>{{ material.code || 'file' }}</b
+      ><br />{{ material.name }}</span
+    >
+  </button>
+</template>
+
+<style scoped>
+.chip {
+  width: 92px;
+  flex: none;
+  height: 128px;
+  padding: 0;
+  font: inherit;
+  color: inherit;
+  text-align: left;
+  background: #fdfcfa;
+  border: 1px solid #c6c3bd;
+  border-radius: var(--radius);
+  cursor: grab;
+  overflow: hidden;
+  touch-action: none;
+  user-select: none;
+}
+.on {
+  outline: 2px solid var(--accent);
+  outline-offset: 0;
+}
+.face {
+  display: block;
+  height: 78px;
+  position: relative;
+  background-size: cover;
+  background-position: center;
+}
+.hole {
+  position: absolute;
+  left: 7px;
+  top: 7px;
+  width: 10px;
+  height: 10px;
+  border-radius: 50%;
+  background: var(--well);
+  box-shadow: inset 0 1px 1px #0006;
+}
+.users {
+  position: absolute;
+  right: 5px;
+  top: 5px;
+  font-size: 10px;
+  line-height: 14px;
+  padding: 0 4px;
+  border-radius: 2px;
+  background: #faf9f7d9;
+}
+.strip {
+  display: block;
+  font-size: 11px;
+  line-height: 1.2;
+  padding: 3px 7px 0;
+  height: 48px;
+  overflow: hidden;
+}
+.strip b {
+  font-weight: 650;
+  letter-spacing: 0.3px;
+}
+</style>

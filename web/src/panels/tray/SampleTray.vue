@@ -1,0 +1,183 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Level, Material } from '../../api/client'
+import { counted, useWorkspace } from '../../stores/workspace'
+import SampleChip from './SampleChip.vue'
+
+const workspace = useWorkspace()
+const drawer = ref('palette')
+const search = ref('')
+
+const palette = computed(() => (workspace.state?.palette ?? []).map((u) => u.material))
+const arrived = computed(() => (workspace.state?.arrived ?? []).map((u) => u.material))
+
+const drawers = computed(() => {
+  const counts = new Map<string, number>()
+  for (const m of workspace.library) counts.set(m.kind ?? 'other', (counts.get(m.kind ?? 'other') ?? 0) + 1)
+  return [
+    { id: 'palette', name: 'Palette', count: palette.value.length },
+    { id: 'arrived', name: 'As arrived', count: arrived.value.length },
+    ...[...counts].map(([id, count]) => ({ id, name: id.charAt(0).toUpperCase() + id.slice(1), count })),
+  ]
+})
+
+const chips = computed<Material[]>(() => {
+  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
+  if (words.length > 0) {
+    const all = [...palette.value, ...workspace.library]
+    const text = (m: Material) => `${m.code} ${m.name} ${m.kind ?? ''} ${m.finish}`.toLowerCase()
+    return all.filter((m) => words.every((w) => text(m).includes(w)))
+  }
+  if (drawer.value === 'palette') return palette.value
+  if (drawer.value === 'arrived') return arrived.value
+  return workspace.library.filter((m) => m.kind === drawer.value)
+})
+
+const chosen = computed(() => (workspace.chosen ? workspace.materials.get(workspace.chosen) : undefined))
+const setParts = computed(() => {
+  const region = workspace.current
+  return region ? new Set(workspace.reach('set', region).map((r) => r.part)).size : 0
+})
+
+function choose(m: Material) {
+  workspace.chosen = m.id
+}
+function put(level: Level) {
+  if (workspace.chosen && workspace.selection.length > 0)
+    void workspace.assign(level, workspace.selection, workspace.chosen)
+}
+function quick(m: Material) {
+  choose(m)
+  if (!workspace.current)
+    workspace.tell('Select a part first, then put the chip on it; or drag the chip onto the model.')
+  else put(workspace.lookOf(workspace.current)?.from === 'part' ? 'part' : 'set')
+}
+</script>
+
+<template>
+  <section class="tray" aria-label="Sample tray">
+    <div class="drawers">
+      <input
+        id="tray-search"
+        v-model="search"
+        class="field find"
+        type="search"
+        placeholder="Find ( / )"
+        aria-label="Find a material"
+      />
+      <div class="list">
+        <button
+          v-for="d in drawers"
+          :key="d.id"
+          class="plain drawer"
+          :class="{ on: d.id === drawer && !search }"
+          :aria-pressed="d.id === drawer"
+          @click="((drawer = d.id), (search = ''))"
+        >
+          <span>{{ d.name }}</span><span>{{ d.count }}</span>
+        </button>
+      </div>
+    </div>
+    <div class="chips">
+      <SampleChip
+        v-for="m in chips"
+        :key="m.id"
+        :material="m"
+        :chosen="m.id === workspace.chosen"
+        :users="workspace.users.get(m.id) ?? 0"
+        @choose="choose(m)"
+        @apply="quick(m)"
+      />
+      <p v-if="chips.length === 0" class="soft none">
+        {{
+          search
+            ? `No material matches “${search}”. Try a kind (metal), a finish (satin) or a code.`
+            : 'Nothing here yet. Drag a chip from another drawer onto the model.'
+        }}
+      </p>
+    </div>
+    <div v-if="chosen" class="act">
+      <b>{{ chosen.code }}</b> <span class="chosen-name">{{ chosen.name }}</span>
+      <v-btn size="small" :disabled="!workspace.current" @click="put('set')">
+        Put on set<template v-if="setParts"> · {{ counted(setParts, 'part') }}</template>
+      </v-btn>
+      <v-btn size="small" :disabled="!workspace.current" @click="put('part')">
+        Only {{ workspace.selection.length > 1 ? `the ${workspace.selection.length} selected` : 'this part' }}
+      </v-btn>
+      <v-btn
+        size="small"
+        :variant="workspace.applying ? 'flat' : 'outlined'"
+        :color="workspace.applying ? 'primary' : undefined"
+        :aria-pressed="workspace.applying"
+        @click="workspace.applying = !workspace.applying"
+      >
+        Click to apply (A)
+      </v-btn>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.tray {
+  display: grid;
+  grid-template-columns: 150px minmax(0, 1fr) auto;
+  background: var(--well);
+  border-top: 1px solid var(--line-strong);
+  min-height: 0;
+}
+.drawers {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  background: #ebe9e5;
+  border-right: 1px solid var(--line);
+}
+.find {
+  margin: 6px 8px 4px;
+  width: auto;
+  height: 24px;
+  flex: none;
+}
+.list {
+  overflow: auto;
+  padding-bottom: 4px;
+}
+.drawer {
+  display: flex;
+  justify-content: space-between;
+  width: 100%;
+  padding: 2px 12px;
+  font-size: 12px;
+}
+.drawer:focus-visible {
+  outline-offset: -2px;
+}
+.drawer.on {
+  background: var(--paper);
+  font-weight: 640;
+}
+.chips {
+  display: flex;
+  gap: 10px;
+  padding: 9px 12px;
+  overflow-x: auto;
+  overflow-y: hidden;
+}
+.none {
+  max-width: 360px;
+}
+.act {
+  width: 168px;
+  padding: 10px 12px;
+  display: flex;
+  flex-direction: column;
+  gap: 5px;
+  border-left: 1px solid var(--line);
+  font-size: 11px;
+}
+.chosen-name {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+</style>

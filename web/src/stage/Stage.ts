@@ -1,0 +1,367 @@
+import {
+  Box3,
+  Matrix4,
+  Mesh,
+  MeshPhysicalMaterial,
+  NeutralToneMapping,
+  Object3D,
+  PerspectiveCamera,
+  Raycaster,
+  Scene as ThreeScene,
+  Vector2,
+  Vector3,
+  WebGLRenderer,
+  type BufferGeometry,
+  type Intersection,
+} from 'three'
+import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
+import { acceleratedRaycast } from 'three-mesh-bvh'
+import type { Look, Physical, ProjectState, Scene } from '../api/client'
+import { GroundShadow } from './groundShadow'
+import { Outline } from './outline'
+import { readGeometry } from './geometry'
+import { Surfaces, type ImageLoader } from './surfaces'
+import { backdrop, loadSurroundings } from './surroundings'
+
+Mesh.prototype.raycast = acceleratedRaycast
+
+/** A place on the model: a part and which of its spans. */
+export interface Region {
+  part: number
+  span: number
+}
+
+/** How the stage is lit. Strength is a factor, turn in degrees, exposure in stops. */
+export interface Light {
+  surroundings: string
+  strength: number
+  turn: number
+  exposure: number
+}
+
+interface Events {
+  pick: (region: Region | null, event: PointerEvent) => void
+  drawn: (revision: number) => void
+}
+
+/** Where geometry and images come from, by SHA-256. */
+export interface AssetLoader {
+  mesh: (sha256: string) => Promise<ArrayBuffer>
+  image: ImageLoader
+}
+
+const BACKDROP_TOP = 0.6 + 0.04 // scene-linear; the tone curve takes 0.04 off, leaving about L* 82
+const BACKDROP_BOTTOM = 0.52 + 0.04
+const CLICK_SLOP = 4
+
+/**
+ * The 3D view. Fed with plain data, it draws only when something has changed and says so by counting up `data-drawn` on
+ * its element; `data-busy` stands there while geometry or textures are still on their way.
+ */
+export class Stage {
+  private readonly renderer: WebGLRenderer
+  private readonly scene = new ThreeScene()
+  private readonly model = new Object3D()
+  private readonly camera = new PerspectiveCamera(32, 1, 0.01, 100)
+  private readonly controls: OrbitControls
+  private readonly outline = new Outline()
+  private readonly shadow = new GroundShadow()
+  private readonly surfaces: Surfaces
+  private readonly parts: Mesh<BufferGeometry, MeshPhysicalMaterial[]>[] = []
+  private readonly raycaster = new Raycaster()
+  private readonly handlers: { [K in keyof Events]?: Events[K] } = {}
+  private readonly observer: ResizeObserver
+  private looks: Look[] = []
+  private regions: ProjectState['regions'] = []
+  private trials = new Map<string, MeshPhysicalMaterial>()
+  private selection: number[] = []
+  private selectionVisible = true
+  private isolated: Set<number> | null = null
+  private light: Light = { surroundings: '', strength: 1, turn: 0, exposure: 0 }
+  private loading = 0
+  private requested = false
+  private revision = 0
+  private down = new Vector2()
+  private disposed = false
+
+  constructor(
+    private readonly element: HTMLElement,
+    private readonly assets: AssetLoader,
+  ) {
+    this.renderer = new WebGLRenderer({ antialias: true, powerPreference: 'high-performance' })
+    this.renderer.toneMapping = NeutralToneMapping
+    this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
+    this.renderer.domElement.tabIndex = 0
+    this.renderer.domElement.setAttribute('role', 'img')
+    this.renderer.domElement.setAttribute('aria-label', 'The model')
+    element.appendChild(this.renderer.domElement)
+    this.surfaces = new Surfaces(assets.image, () => this.invalidate())
+    this.scene.background = backdrop(BACKDROP_TOP, BACKDROP_BOTTOM)
+    this.scene.add(this.model, this.shadow.plane)
+    this.raycaster.firstHitOnly = true
+    this.controls = new OrbitControls(this.camera, this.renderer.domElement)
+    this.controls.zoomToCursor = true
+    this.controls.enableDamping = false
+    this.controls.addEventListener('change', () => this.invalidate())
+    this.listen()
+    this.observer = new ResizeObserver(() => this.resize())
+    this.observer.observe(element)
+    this.resize()
+  }
+
+  on<K extends keyof Events>(event: K, handler: Events[K]): void {
+    this.handlers[event] = handler
+  }
+
+  /** Shows a model, each part in its place. Resolves when all geometry has arrived. */
+  async show(scene: Scene): Promise<void> {
+    this.busy(1)
+    const geometries = new Map<string, Promise<BufferGeometry>>()
+    for (const part of scene.parts) {
+      if (!geometries.has(part.mesh))
+        geometries.set(part.mesh, this.assets.mesh(part.mesh).then(readGeometry))
+    }
+    await Promise.all(
+      scene.parts.map(async (part) => {
+        const geometry = await geometries.get(part.mesh)
+        if (!geometry || this.disposed) return
+        const mesh = new Mesh<BufferGeometry, MeshPhysicalMaterial[]>(geometry, [])
+        mesh.matrixAutoUpdate = false
+        mesh.matrix.copy(new Matrix4().fromArray(part.world))
+        mesh.userData['part'] = part.index
+        this.parts[part.index] = mesh
+        this.model.add(mesh)
+      }),
+    )
+    if (this.disposed) return
+    this.applyLooks()
+    this.model.updateMatrixWorld(true)
+    this.shadow.update(this.renderer, this.model, this.bounds())
+    this.frame()
+    this.busy(-1)
+  }
+
+  /** Shows what core says each region looks like. */
+  setLooks(looks: Look[], regions: ProjectState['regions']): void {
+    this.looks = looks
+    this.regions = regions
+    this.trials.clear()
+    this.applyLooks()
+  }
+
+  /** Shows other numbers on some regions until the next `setLooks` or `endTrial`. */
+  tryOn(regions: Region[], physical: Physical, mapping: string): void {
+    this.trials.clear()
+    const material = this.surfaces.get(physical, mapping)
+    for (const r of regions) this.trials.set(`${r.part}/${r.span}`, material)
+    this.applyLooks()
+  }
+
+  endTrial(): void {
+    if (this.trials.size === 0) return
+    this.trials.clear()
+    this.applyLooks()
+  }
+
+  private applyLooks(): void {
+    const used = new Set<MeshPhysicalMaterial>(this.trials.values())
+    for (const r of this.regions) {
+      const look = this.looks[r.look]
+      const mesh = this.parts[r.part]
+      if (!look || !mesh) continue
+      const own = this.surfaces.get(look.physical, look.mapping)
+      used.add(own)
+      mesh.material[r.span] = this.trials.get(`${r.part}/${r.span}`) ?? own
+    }
+    this.surfaces.keepOnly(used)
+    this.invalidate()
+  }
+
+  setSelection(parts: number[]): void {
+    this.selection = parts
+    this.invalidate()
+  }
+
+  /** The outline hides while a slider moves, so that the surface can be judged. */
+  setSelectionVisible(visible: boolean): void {
+    if (this.selectionVisible === visible) return
+    this.selectionVisible = visible
+    this.invalidate()
+  }
+
+  /** Shows only these parts, or all again for null. */
+  isolate(parts: number[] | null): void {
+    this.isolated = parts ? new Set(parts) : null
+    for (const mesh of this.parts) mesh.visible = !this.isolated || this.isolated.has(mesh.userData['part'])
+    this.shadow.plane.visible = !this.isolated
+    this.invalidate()
+  }
+
+  async setLight(light: Light): Promise<void> {
+    const changed = light.surroundings !== this.light.surroundings
+    this.light = { ...light }
+    if (changed) {
+      this.busy(1)
+      const picture = await loadSurroundings(this.renderer, light.surroundings)
+      this.busy(-1)
+      if (this.disposed || this.light.surroundings !== light.surroundings) {
+        picture.dispose()
+        return
+      }
+      this.scene.environment?.dispose()
+      this.scene.environment = picture
+    }
+    this.scene.environmentIntensity = this.light.strength
+    this.scene.environmentRotation.set(0, (this.light.turn * Math.PI) / 180, 0)
+    this.renderer.toneMappingExposure = 2 ** this.light.exposure
+    this.scene.backgroundIntensity = 2 ** -this.light.exposure
+    this.invalidate()
+  }
+
+  /** Moves the camera so that the parts (or the whole model) fill the view. */
+  frame(parts?: number[]): void {
+    const box = parts && parts.length > 0 ? this.bounds(parts) : this.bounds()
+    if (box.isEmpty()) return
+    const centre = box.getCenter(new Vector3())
+    const radius = box.getSize(new Vector3()).length() / 2
+    const direction = parts
+      ? this.camera.position.clone().sub(this.controls.target).normalize()
+      : new Vector3(0.55, 0.3, 1).normalize()
+    const half = (this.camera.fov * Math.PI) / 360
+    const narrow = Math.min(half, Math.atan(Math.tan(half) * this.camera.aspect))
+    this.camera.near = radius / 100
+    this.camera.far = radius * 100
+    this.camera.position.copy(centre).addScaledVector(direction, (radius / Math.sin(narrow)) * 0.92)
+    this.controls.target.copy(centre)
+    this.camera.updateProjectionMatrix()
+    this.controls.update()
+    this.invalidate()
+  }
+
+  private bounds(parts?: number[]): Box3 {
+    const box = new Box3()
+    for (const mesh of this.parts) {
+      if (mesh && (!parts || parts.includes(mesh.userData['part']))) box.expandByObject(mesh)
+    }
+    return box
+  }
+
+  /** What lies under a point of the window, or null. */
+  at(clientX: number, clientY: number): Region | null {
+    const rect = this.renderer.domElement.getBoundingClientRect()
+    const x = ((clientX - rect.left) / rect.width) * 2 - 1
+    const y = 1 - ((clientY - rect.top) / rect.height) * 2
+    if (Math.abs(x) > 1 || Math.abs(y) > 1) return null
+    this.raycaster.setFromCamera(new Vector2(x, y), this.camera)
+    const visible = this.parts.filter((m) => m?.visible)
+    const hit: Intersection | undefined = this.raycaster.intersectObjects(visible, false)[0]
+    if (!hit) return null
+    return { part: hit.object.userData['part'] as number, span: hit.face?.materialIndex ?? 0 }
+  }
+
+  /** Where a part's middle is in the window; for tests and labels. */
+  whereIs(part: number): { x: number; y: number } | null {
+    const mesh = this.parts[part]
+    if (!mesh) return null
+    const rect = this.renderer.domElement.getBoundingClientRect()
+    const p = new Box3().setFromObject(mesh).getCenter(new Vector3()).project(this.camera)
+    return { x: rect.left + ((p.x + 1) / 2) * rect.width, y: rect.top + ((1 - p.y) / 2) * rect.height }
+  }
+
+  /** The view as a PNG of the given size in pixels, without outline. */
+  async picture(width: number, height: number): Promise<Blob> {
+    const ratio = this.renderer.getPixelRatio()
+    const size = this.renderer.getSize(new Vector2())
+    const aspect = this.camera.aspect
+    this.renderer.setPixelRatio(1)
+    this.renderer.setSize(width, height, false)
+    this.camera.aspect = width / height
+    this.camera.updateProjectionMatrix()
+    this.renderer.render(this.scene, this.camera)
+    const blob = new Promise<Blob>((resolve, reject) =>
+      this.renderer.domElement.toBlob((b) => (b ? resolve(b) : reject(new Error('no picture'))), 'image/png'),
+    )
+    this.renderer.setPixelRatio(ratio)
+    this.renderer.setSize(size.x, size.y, false)
+    this.camera.aspect = aspect
+    this.camera.updateProjectionMatrix()
+    this.draw()
+    return blob
+  }
+
+  /** The largest side a picture can have on this machine, in pixels. */
+  get largestPicture(): number {
+    const gl = this.renderer.getContext()
+    return Math.min(gl.getParameter(gl.MAX_RENDERBUFFER_SIZE), gl.getParameter(gl.MAX_TEXTURE_SIZE), 8192)
+  }
+
+  /** Triangles and draw calls of the last frame. */
+  get figures(): { triangles: number; calls: number } {
+    return { triangles: this.lastFigures.triangles, calls: this.lastFigures.calls }
+  }
+
+  private lastFigures = { triangles: 0, calls: 0 }
+
+  invalidate(): void {
+    if (this.requested || this.disposed) return
+    this.requested = true
+    requestAnimationFrame(() => {
+      this.requested = false
+      if (!this.disposed) this.draw()
+    })
+  }
+
+  private draw(): void {
+    this.renderer.render(this.scene, this.camera)
+    const { triangles, calls } = this.renderer.info.render
+    this.lastFigures = { triangles, calls }
+    if (this.selectionVisible) {
+      const meshes = this.selection
+        .map((p) => this.parts[p])
+        .filter((m): m is (typeof this.parts)[number] => !!m?.visible)
+      this.outline.draw(this.renderer, meshes, this.camera)
+    }
+    this.revision++
+    this.element.dataset['drawn'] = String(this.revision)
+    this.element.dataset['busy'] = String(this.loading > 0 || this.surfaces.isLoading)
+    this.handlers.drawn?.(this.revision)
+  }
+
+  private busy(by: number): void {
+    this.loading += by
+    this.element.dataset['busy'] = 'true'
+    if (this.loading === 0) this.invalidate()
+  }
+
+  private resize(): void {
+    const width = Math.max(1, this.element.clientWidth)
+    const height = Math.max(1, this.element.clientHeight)
+    this.renderer.setSize(width, height)
+    this.outline.resize(width, height, this.renderer.getPixelRatio())
+    this.camera.aspect = width / height
+    this.camera.updateProjectionMatrix()
+    this.draw()
+  }
+
+  private listen(): void {
+    const canvas = this.renderer.domElement
+    canvas.addEventListener('pointerdown', (e) => this.down.set(e.clientX, e.clientY))
+    canvas.addEventListener('pointerup', (e) => {
+      const moved = Math.hypot(e.clientX - this.down.x, e.clientY - this.down.y)
+      if (e.button === 0 && moved <= CLICK_SLOP) this.handlers.pick?.(this.at(e.clientX, e.clientY), e)
+    })
+  }
+
+  dispose(): void {
+    this.disposed = true
+    this.observer.disconnect()
+    this.controls.dispose()
+    this.surfaces.keepOnly(new Set())
+    new Set(this.parts.map((m) => m?.geometry)).forEach((g) => g?.dispose())
+    this.outline.dispose()
+    this.shadow.dispose()
+    this.scene.environment?.dispose()
+    this.renderer.dispose()
+    this.renderer.domElement.remove()
+  }
+}

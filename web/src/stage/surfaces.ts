@@ -1,0 +1,156 @@
+import {
+  Color,
+  ClampToEdgeWrapping,
+  DoubleSide,
+  LinearFilter,
+  LinearMipmapLinearFilter,
+  MeshPhysicalMaterial,
+  MirroredRepeatWrapping,
+  NoColorSpace,
+  RepeatWrapping,
+  SRGBColorSpace,
+  Source,
+  Texture,
+} from 'three'
+import type { Physical, Texture as TextureUse } from '../api/client'
+
+const FAR = 1e9
+const WRAPS = { repeat: RepeatWrapping, mirror: MirroredRepeatWrapping, once: ClampToEdgeWrapping }
+const SMOOTHEST = 0.012 // below this, point highlights vanish between pixels
+
+/** Gives an image by its SHA-256. */
+export type ImageLoader = (sha256: string) => Promise<ImageBitmap>
+
+export function loadImage(address: string): Promise<ImageBitmap> {
+  return fetch(address)
+    .then((r) => r.blob())
+    .then((b) => createImageBitmap(b, { colorSpaceConversion: 'none', premultiplyAlpha: 'none' }))
+}
+
+/**
+ * Makes three.js materials of the numbers that core computed. Nothing is decided here: each number goes to the property
+ * of the same meaning. Textures arrive later and call `onChange`.
+ */
+export class Surfaces {
+  private readonly materials = new Map<string, MeshPhysicalMaterial>()
+  private readonly sources = new Map<string, Promise<Source<ImageBitmap>>>()
+  private waiting = 0
+
+  constructor(
+    private readonly load: ImageLoader,
+    private readonly onChange: () => void,
+  ) {}
+
+  /** True while textures are still on their way. */
+  get isLoading(): boolean {
+    return this.waiting > 0
+  }
+
+  /** The shared material for a look; the same numbers give the same material. */
+  get(physical: Physical, mapping: string): MeshPhysicalMaterial {
+    const key = mapping + JSON.stringify(physical)
+    let material = this.materials.get(key)
+    if (!material) {
+      material = new MeshPhysicalMaterial()
+      this.write(material, physical, mapping)
+      this.materials.set(key, material)
+    }
+    return material
+  }
+
+  /** Lets go of the materials that no look uses any more. */
+  keepOnly(used: Set<MeshPhysicalMaterial>): void {
+    for (const [key, material] of this.materials) {
+      if (used.has(material)) continue
+      for (const slot of TEXTURE_SLOTS) material[slot]?.dispose()
+      material.dispose()
+      this.materials.delete(key)
+    }
+  }
+
+  write(m: MeshPhysicalMaterial, p: Physical, mapping: string): void {
+    linear(m.color, p.baseColor)
+    m.opacity = p.alpha
+    m.transparent = p.alphaMode === 'BLEND'
+    m.alphaTest = p.alphaMode === 'MASK' ? 0.5 : 0
+    m.depthWrite = p.alphaMode !== 'BLEND'
+    m.metalness = p.metallic
+    m.roughness = Math.max(SMOOTHEST, p.roughness)
+    linear(m.emissive, p.emissive)
+    m.emissiveIntensity = p.emissiveStrength
+    m.ior = p.ior
+    m.specularIntensity = p.specular
+    linear(m.specularColor, p.specularColor)
+    m.transmission = p.transmission
+    m.thickness = p.thickness
+    linear(m.attenuationColor, p.attenuationColor)
+    m.attenuationDistance = p.attenuationDistance > 0 ? p.attenuationDistance : FAR
+    m.dispersion = p.dispersion
+    m.clearcoat = p.clearcoat
+    m.clearcoatRoughness = p.clearcoatRoughness
+    linear(m.sheenColor, p.sheenColor)
+    m.sheen = Math.max(...p.sheenColor) > 0 ? 1 : 0
+    m.sheenRoughness = p.sheenRoughness
+    m.iridescence = p.iridescence
+    m.iridescenceIOR = p.iridescenceIor
+    m.iridescenceThicknessRange = [p.iridescenceThickness, p.iridescenceThickness]
+    m.anisotropy = p.anisotropy
+    m.side = DoubleSide
+    const channel = mapping === 'metric' ? 1 : 0
+    this.put(m, 'map', p.baseColorTexture, channel)
+    this.put(m, 'roughnessMap', p.metallicRoughnessTexture, channel)
+    this.put(m, 'metalnessMap', p.metallicRoughnessTexture, channel)
+    this.put(m, 'normalMap', p.normalTexture, channel)
+    this.put(m, 'emissiveMap', p.emissiveTexture, channel)
+    const slope = p.normalTexture?.strength ?? 1
+    m.normalScale.set(slope, -slope) // v runs downwards, and tangents come from the coordinates
+    m.needsUpdate = true
+  }
+
+  private put(m: MeshPhysicalMaterial, slot: TextureSlot, use: TextureUse | null, channel: number): void {
+    if (!use) {
+      m[slot] = null
+      return
+    }
+    const key = JSON.stringify(use) + channel
+    if (m[slot]?.userData['key'] === key) return
+    this.waiting++
+    void this.source(use.image).then((source) => {
+      const texture = new Texture()
+      texture.source = source
+      texture.userData['key'] = key
+      texture.colorSpace = slot === 'map' || slot === 'emissiveMap' ? SRGBColorSpace : NoColorSpace
+      texture.flipY = false
+      texture.channel = channel
+      texture.wrapS = WRAPS[use.wrapU as keyof typeof WRAPS]
+      texture.wrapT = WRAPS[use.wrapV as keyof typeof WRAPS]
+      texture.offset.fromArray(use.offset)
+      texture.repeat.fromArray(use.scale)
+      texture.rotation = use.rotation
+      texture.minFilter = LinearMipmapLinearFilter
+      texture.magFilter = LinearFilter
+      texture.anisotropy = 8
+      texture.needsUpdate = true
+      m[slot] = texture
+      m.needsUpdate = true
+      this.waiting--
+      this.onChange()
+    })
+  }
+
+  private source(sha256: string): Promise<Source<ImageBitmap>> {
+    let source = this.sources.get(sha256)
+    if (!source) {
+      source = this.load(sha256).then((image) => new Source(image))
+      this.sources.set(sha256, source)
+    }
+    return source
+  }
+}
+
+const TEXTURE_SLOTS = ['map', 'roughnessMap', 'metalnessMap', 'normalMap', 'emissiveMap'] as const
+type TextureSlot = (typeof TEXTURE_SLOTS)[number]
+
+function linear(colour: Color, rgb: number[]): void {
+  colour.setRGB(rgb[0] ?? 0, rgb[1] ?? 0, rgb[2] ?? 0)
+}

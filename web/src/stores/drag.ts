@@ -1,0 +1,56 @@
+import { defineStore } from 'pinia'
+import { ref, shallowRef } from 'vue'
+import type { Material } from '../api/client'
+
+const SLOP = 5
+
+/** A chip being carried over the stage. Nothing is sent before it is let go. */
+export const useDrag = defineStore('drag', () => {
+  const material = shallowRef<Material | null>(null)
+  const picture = ref('')
+  const x = ref(0)
+  const y = ref(0)
+  const narrow = ref(false)
+  let onDrop: (() => void) | null = null
+
+  /** Called when a chip is pressed; carrying begins once the pointer has moved a little. */
+  function press(event: PointerEvent, pressed: Material, chipPicture: string) {
+    const from = { x: event.clientX, y: event.clientY }
+    const move = (e: PointerEvent) => {
+      if (!material.value && Math.hypot(e.clientX - from.x, e.clientY - from.y) < SLOP) return
+      material.value = pressed
+      picture.value = chipPicture
+      x.value = e.clientX
+      y.value = e.clientY
+      narrow.value = e.shiftKey
+    }
+    const key = (e: KeyboardEvent) => {
+      if (e.key === 'Escape') end()
+      if (e.key === 'Shift') narrow.value = e.type === 'keydown'
+    }
+    const up = () => {
+      if (material.value) onDrop?.()
+      end()
+    }
+    const end = () => {
+      material.value = null
+      window.removeEventListener('pointermove', move)
+      window.removeEventListener('pointerup', up)
+      window.removeEventListener('pointercancel', end)
+      window.removeEventListener('keydown', key)
+      window.removeEventListener('keyup', key)
+    }
+    window.addEventListener('pointermove', move)
+    window.addEventListener('pointerup', up)
+    window.addEventListener('pointercancel', end)
+    window.addEventListener('keydown', key)
+    window.addEventListener('keyup', key)
+  }
+
+  /** The stage says what letting go means. */
+  function setDrop(handler: (() => void) | null) {
+    onDrop = handler
+  }
+
+  return { material, picture, x, y, narrow, press, setDrop }
+})

@@ -1,0 +1,17 @@
+import type { Job } from '../api/client'
+
+interface Events {
+  job: Job
+  project: { id: string; version: number }
+}
+
+/** Listens to what happens on the server; the browser reconnects by itself. Returns how to stop. */
+export function listen(
+  handlers: { [K in keyof Events]?: (data: Events[K]) => void } & { open?: () => void },
+): () => void {
+  const source = new EventSource('/api/events')
+  source.addEventListener('hello', () => handlers.open?.())
+  source.addEventListener('job', (e) => handlers.job?.(JSON.parse(e.data) as Job))
+  source.addEventListener('project', (e) => handlers.project?.(JSON.parse(e.data) as Events['project']))
+  return () => source.close()
+}
