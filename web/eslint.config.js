@@ -4,7 +4,7 @@ import typescript from 'typescript-eslint'
 import parser from 'vue-eslint-parser'
 
 export default typescript.config(
-  { ignores: ['dist', 'node_modules', 'src/api/schema.ts', 'public'] },
+  { ignores: ['dist', 'target', 'node_modules', 'src/api/schema.ts', 'public'] },
   ...typescript.configs.strict,
   ...vue.configs['flat/recommended'],
   {

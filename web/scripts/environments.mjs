@@ -6,8 +6,10 @@ import { FloatType } from 'three'
 import { EXRLoader } from 'three/examples/jsm/loaders/EXRLoader.js'
 
 const FOLDER = new URL('../public/environments/', import.meta.url)
-const PICTURES = { studio: 'studio', workshop: 'workshop', lobby: 'lobby', park: 'park', 'low-sun': 'sunset' }
+const PICTURES = { studio: 'studio', workshop: 'workshop', lobby: 'lobby', park: 'park', 'low-sun': 'dawn' }
 const PREVIEW_WIDTH = 192
+const WHITE = 0.72
+const BRIGHTEST = 65504 // what a half float holds; the sun's disc is beyond it
 
 mkdirSync(FOLDER, { recursive: true })
 for (const [name, source] of Object.entries(PICTURES)) {
@@ -19,7 +21,7 @@ for (const [name, source] of Object.entries(PICTURES)) {
   const picture = new EXRLoader()
     .setDataType(FloatType)
     .parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length))
-  const image = upright(picture)
+  const image = normalised(upright(picture), name === 'studio')
   writeFileSync(hdr, radiance(image))
   writeFileSync(png, preview(image))
 }
@@ -30,11 +32,30 @@ function upright({ width, height, data }) {
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       for (let k = 0; k < 3; k++) {
-        rgb[(y * width + x) * 3 + k] = Math.max(0, data[((height - 1 - y) * width + x) * 4 + k])
+        const v = data[((height - 1 - y) * width + x) * 4 + k]
+        rgb[(y * width + x) * 3 + k] = Math.min(BRIGHTEST, Math.max(0, v))
       }
     }
   }
   return { width, height, rgb }
+}
+
+/** Scaled so that a white matt surface, lit from all around, shows a mean of `WHITE`: strength 1 suits any
+picture. White-balanced, that mean is neutral, so that colours can be judged; otherwise the picture keeps its tone. */
+function normalised({ width, height, rgb }, whiteBalanced) {
+  const sum = [0, 0, 0]
+  let weights = 0
+  for (let y = 0; y < height; y++) {
+    const weight = Math.sin((Math.PI * (y + 0.5)) / height)
+    for (let x = 0; x < width; x++) {
+      const i = 3 * (y * width + x)
+      for (let k = 0; k < 3; k++) sum[k] += weight * rgb[i + k]
+      weights += weight
+    }
+  }
+  const luminance = 0.2126 * sum[0] + 0.7152 * sum[1] + 0.0722 * sum[2]
+  const gain = sum.map((s) => (WHITE * weights) / (whiteBalanced ? s : luminance))
+  return { width, height, rgb: rgb.map((v, i) => v * gain[i % 3]) }
 }
 
 /** Radiance HDR (RGBE, uncompressed scanlines). */

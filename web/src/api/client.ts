@@ -112,6 +112,13 @@ export const api = {
   colourPlaced: (lightness: number, chroma: number, hue: number) =>
     send<Colour>('POST', '/api/colours/placed', { body: { lightness, chroma, hue } }),
 
+  thumbnailAddress: (id: string) => `${project(id)}/thumbnail`,
+  putThumbnail: (id: string, jpeg: Blob) =>
+    fetch(`${project(id)}/thumbnail`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'image/jpeg', 'X-XSRF-TOKEN': csrfToken() },
+      body: jpeg,
+    }),
   exportAddress: (id: string) => `${project(id)}/export.glb`,
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,
   libraryAssetAddress: (sha256: string) => `/api/library/assets/${sha256}`,

@@ -16,7 +16,6 @@ const problem = ref('')
 const doomed = ref<ProjectCard | null>(null)
 const over = ref(false)
 const chooser = ref<HTMLInputElement | null>(null)
-const pictures = ref<Record<string, string>>({})
 let stop = () => {}
 
 onMounted(() => {
@@ -35,9 +34,6 @@ watch(
 async function load() {
   try {
     projects.value = await api.projects()
-    pictures.value = Object.fromEntries(
-      projects.value.map((p) => [p.id, localStorage.getItem(`zolvan-thumb-${p.id}`) ?? '']),
-    )
   } catch (e) {
     problem.value = e instanceof Refusal ? e.message : 'The projects could not be read.'
   }
@@ -64,7 +60,6 @@ async function remove() {
   if (!project) return
   try {
     await api.deleteProject(project.id)
-    localStorage.removeItem(`zolvan-thumb-${project.id}`)
   } catch (e) {
     problem.value = e instanceof Refusal ? e.message : 'It could not be deleted.'
   }
@@ -139,7 +134,7 @@ function when(text: string): string {
         </section>
         <article v-for="p in projects ?? []" :key="p.id" class="card project">
           <router-link :to="`/projects/${p.id}`" class="open">
-            <img v-if="pictures[p.id]" :src="pictures[p.id]" alt="" />
+            <img v-if="p.pictured" :src="`${api.thumbnailAddress(p.id)}?${p.touchedAt}`" alt="" />
             <span v-else class="blank">{{ p.name.slice(0, 1) }}</span>
             <b>{{ p.name }}</b>
             <span class="soft small">{{ p.client || 'No client yet' }}</span>

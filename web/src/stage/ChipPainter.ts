@@ -11,7 +11,7 @@ import {
 } from 'three'
 import type { Physical } from '../api/client'
 import { Surfaces, type ImageLoader } from './surfaces'
-import { loadSurroundings } from './surroundings'
+import { viewingBooth } from './surroundings'
 
 const WIDTH = 92
 const HEIGHT = 78
@@ -28,7 +28,6 @@ export class ChipPainter {
   private readonly tile = new Mesh<BufferGeometry, MeshPhysicalMaterial>(tileForm())
   private readonly surfaces: Surfaces
   private readonly painted = new Map<string, Promise<string>>()
-  private readonly ready: Promise<void>
   private queue: Promise<unknown> = Promise.resolve()
 
   constructor(images: ImageLoader) {
@@ -38,12 +37,9 @@ export class ChipPainter {
     this.surfaces = new Surfaces(images, () => undefined)
     this.scene.background = new Color(0.62, 0.61, 0.59)
     this.scene.add(this.tile, ground())
-    this.camera.position.set(0, 0.155, 0.235)
-    this.camera.lookAt(0, -0.004, 0.004)
-    this.ready = loadSurroundings(this.renderer, 'studio').then((picture) => {
-      this.scene.environment = picture
-      this.scene.environmentRotation.set(0, 2.2, 0)
-    })
+    this.camera.position.set(0, 0.15, 0.235)
+    this.camera.lookAt(0, -0.006, 0.008)
+    this.scene.environment = viewingBooth(this.renderer)
   }
 
   /** An address of a picture of the chip. */
@@ -59,7 +55,6 @@ export class ChipPainter {
   }
 
   private async paintNow(physical: Physical): Promise<string> {
-    await this.ready
     await pause()
     const material = this.surfaces.get(physical, 'metric')
     while (this.surfaces.isLoading) await pause()
@@ -77,9 +72,9 @@ function pause(): Promise<void> {
   })
 }
 
-/** The tile's form: 130 mm wide, flat for 70 mm, then a quarter roll of 18 mm radius, then a cut side. */
+/** The tile's form: 190 mm wide, flat for 190 mm, then a quarter roll of 18 mm radius, then a cut side. */
 function tileForm(): BufferGeometry {
-  const profile: [number, number][] = [[-0.075, 0]]
+  const profile: [number, number][] = [[-0.16, 0]]
   const radius = 0.018
   const edge = 0.03
   for (let i = 0; i <= 24; i++) {
@@ -90,7 +85,7 @@ function tileForm(): BufferGeometry {
   const normals: number[] = []
   const uvs: number[] = []
   const indices: number[] = []
-  const half = 0.065
+  const half = 0.095
   let along = 0
   const strip = (points: [number, number][], normal: (i: number) => [number, number]) => {
     const first = positions.length / 3
@@ -134,7 +129,7 @@ function tileForm(): BufferGeometry {
 function ground(): Mesh {
   const positions: number[] = []
   const indices: number[] = []
-  for (let i = -4; i < 4; i++) {
+  for (let i = -6; i < 6; i++) {
     const x = i * 0.02
     const k = positions.length / 3
     positions.push(x, -0.02, -0.2, x + 0.01, -0.02, -0.2, x + 0.01, -0.02, 0.045, x, -0.02, 0.045)

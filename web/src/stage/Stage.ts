@@ -17,6 +17,7 @@ import {
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { acceleratedRaycast } from 'three-mesh-bvh'
 import type { Look, Physical, ProjectState, Scene } from '../api/client'
+import { GlassLayers } from './glassLayers'
 import { GroundShadow } from './groundShadow'
 import { Outline } from './outline'
 import { readGeometry } from './geometry'
@@ -53,6 +54,8 @@ export interface AssetLoader {
 const BACKDROP_TOP = 0.6 + 0.04 // scene-linear; the tone curve takes 0.04 off, leaving about L* 82
 const BACKDROP_BOTTOM = 0.52 + 0.04
 const CLICK_SLOP = 4
+const SLOW = 120 // ms from one frame to the next while something moves
+const IDLE = 250 // ms without movement after which the picture is drawn in full
 
 /**
  * The 3D view. Fed with plain data, it draws only when something has changed and says so by counting up `data-drawn` on
@@ -66,6 +69,7 @@ export class Stage {
   private readonly controls: OrbitControls
   private readonly outline = new Outline()
   private readonly shadow = new GroundShadow()
+  private readonly glass = new GlassLayers()
   private readonly surfaces: Surfaces
   private readonly parts: Mesh<BufferGeometry, MeshPhysicalMaterial[]>[] = []
   private readonly raycaster = new Raycaster()
@@ -83,6 +87,9 @@ export class Stage {
   private revision = 0
   private down = new Vector2()
   private disposed = false
+  private moving = 0
+  private slow = false
+  private lastDraw = 0
 
   constructor(
     private readonly element: HTMLElement,
@@ -102,7 +109,7 @@ export class Stage {
     this.controls = new OrbitControls(this.camera, this.renderer.domElement)
     this.controls.zoomToCursor = true
     this.controls.enableDamping = false
-    this.controls.addEventListener('change', () => this.invalidate())
+    this.controls.addEventListener('change', () => this.keepMoving())
     this.listen()
     this.observer = new ResizeObserver(() => this.resize())
     this.observer.observe(element)
@@ -136,6 +143,7 @@ export class Stage {
     if (this.disposed) return
     this.applyLooks()
     this.model.updateMatrixWorld(true)
+    this.glass.arrange(this.parts)
     this.shadow.update(this.renderer, this.model, this.bounds())
     this.frame()
     this.busy(-1)
@@ -155,6 +163,7 @@ export class Stage {
     const material = this.surfaces.get(physical, mapping)
     for (const r of regions) this.trials.set(`${r.part}/${r.span}`, material)
     this.applyLooks()
+    this.keepMoving()
   }
 
   endTrial(): void {
@@ -174,6 +183,7 @@ export class Stage {
       mesh.material[r.span] = this.trials.get(`${r.part}/${r.span}`) ?? own
     }
     this.surfaces.keepOnly(used)
+    this.glass.arrange(this.parts)
     this.invalidate()
   }
 
@@ -194,6 +204,7 @@ export class Stage {
     this.isolated = parts ? new Set(parts) : null
     for (const mesh of this.parts) mesh.visible = !this.isolated || this.isolated.has(mesh.userData['part'])
     this.shadow.plane.visible = !this.isolated
+    this.glass.arrange(this.parts)
     this.invalidate()
   }
 
@@ -231,7 +242,7 @@ export class Stage {
     const narrow = Math.min(half, Math.atan(Math.tan(half) * this.camera.aspect))
     this.camera.near = radius / 100
     this.camera.far = radius * 100
-    this.camera.position.copy(centre).addScaledVector(direction, (radius / Math.sin(narrow)) * 0.92)
+    this.camera.position.copy(centre).addScaledVector(direction, (radius / Math.sin(narrow)) * 0.98)
     this.controls.target.copy(centre)
     this.camera.updateProjectionMatrix()
     this.controls.update()
@@ -268,8 +279,8 @@ export class Stage {
     return { x: rect.left + ((p.x + 1) / 2) * rect.width, y: rect.top + ((1 - p.y) / 2) * rect.height }
   }
 
-  /** The view as a PNG of the given size in pixels, without outline. */
-  async picture(width: number, height: number): Promise<Blob> {
+  /** The view as a picture of the given size in pixels, without outline. */
+  async picture(width: number, height: number, type = 'image/png'): Promise<Blob> {
     const ratio = this.renderer.getPixelRatio()
     const size = this.renderer.getSize(new Vector2())
     const aspect = this.camera.aspect
@@ -277,9 +288,9 @@ export class Stage {
     this.renderer.setSize(width, height, false)
     this.camera.aspect = width / height
     this.camera.updateProjectionMatrix()
-    this.renderer.render(this.scene, this.camera)
+    this.glass.render(this.renderer, this.scene, this.camera)
     const blob = new Promise<Blob>((resolve, reject) =>
-      this.renderer.domElement.toBlob((b) => (b ? resolve(b) : reject(new Error('no picture'))), 'image/png'),
+      this.renderer.domElement.toBlob((b) => (b ? resolve(b) : reject(new Error('no picture'))), type, 0.9),
     )
     this.renderer.setPixelRatio(ratio)
     this.renderer.setSize(size.x, size.y, false)
@@ -300,7 +311,36 @@ export class Stage {
     return { triangles: this.lastFigures.triangles, calls: this.lastFigures.calls }
   }
 
+  /** True while geometry, textures or surroundings are on their way. */
+  get isBusy(): boolean {
+    return this.loading > 0 || this.surfaces.isLoading
+  }
+
   private lastFigures = { triangles: 0, calls: 0 }
+
+  /** Something moves: on a slow machine frames are drafts (half the resolution, glass without depth) until it rests. */
+  private keepMoving(): void {
+    const since = performance.now() - this.lastDraw
+    if (this.moving !== 0 && since > SLOW && since < 10_000) this.slow = true
+    window.clearTimeout(this.moving)
+    this.moving = window.setTimeout(() => {
+      this.moving = 0
+      this.setRatio(1)
+      this.invalidate()
+    }, IDLE)
+    if (this.slow) {
+      this.setRatio(0.5)
+      this.element.dataset['busy'] = 'true'
+    }
+    this.invalidate()
+  }
+
+  private setRatio(factor: number): void {
+    const ratio = factor * Math.min(window.devicePixelRatio, 2)
+    if (this.renderer.getPixelRatio() === ratio) return
+    this.renderer.setPixelRatio(ratio)
+    this.outline.resize(this.element.clientWidth, this.element.clientHeight, ratio)
+  }
 
   invalidate(): void {
     if (this.requested || this.disposed) return
@@ -312,7 +352,9 @@ export class Stage {
   }
 
   private draw(): void {
-    this.renderer.render(this.scene, this.camera)
+    this.lastDraw = performance.now()
+    if (this.slow && this.moving !== 0) this.renderer.render(this.scene, this.camera)
+    else this.glass.render(this.renderer, this.scene, this.camera)
     const { triangles, calls } = this.renderer.info.render
     this.lastFigures = { triangles, calls }
     if (this.selectionVisible) {
@@ -323,7 +365,7 @@ export class Stage {
     }
     this.revision++
     this.element.dataset['drawn'] = String(this.revision)
-    this.element.dataset['busy'] = String(this.loading > 0 || this.surfaces.isLoading)
+    this.element.dataset['busy'] = String(this.isBusy || (this.slow && this.moving !== 0))
     this.handlers.drawn?.(this.revision)
   }
 
@@ -354,12 +396,14 @@ export class Stage {
 
   dispose(): void {
     this.disposed = true
+    window.clearTimeout(this.moving)
     this.observer.disconnect()
     this.controls.dispose()
     this.surfaces.keepOnly(new Set())
     new Set(this.parts.map((m) => m?.geometry)).forEach((g) => g?.dispose())
     this.outline.dispose()
     this.shadow.dispose()
+    this.glass.dispose()
     this.scene.environment?.dispose()
     this.renderer.dispose()
     this.renderer.domElement.remove()

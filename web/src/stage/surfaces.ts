@@ -9,7 +9,7 @@ import {
   NoColorSpace,
   RepeatWrapping,
   SRGBColorSpace,
-  Source,
+  TextureSource,
   Texture,
 } from 'three'
 import type { Physical, Texture as TextureUse } from '../api/client'
@@ -33,7 +33,7 @@ export function loadImage(address: string): Promise<ImageBitmap> {
  */
 export class Surfaces {
   private readonly materials = new Map<string, MeshPhysicalMaterial>()
-  private readonly sources = new Map<string, Promise<Source<ImageBitmap>>>()
+  private readonly sources = new Map<string, Promise<TextureSource<ImageBitmap>>>()
   private waiting = 0
 
   constructor(
@@ -93,7 +93,8 @@ export class Surfaces {
     m.sheenRoughness = p.sheenRoughness
     m.iridescence = p.iridescence
     m.iridescenceIOR = p.iridescenceIor
-    m.iridescenceThicknessRange = [p.iridescenceThickness, p.iridescenceThickness]
+    m.iridescenceThicknessMinimum = p.iridescenceThickness
+    m.iridescenceThicknessMaximum = p.iridescenceThickness
     m.anisotropy = p.anisotropy
     m.side = DoubleSide
     const channel = mapping === 'metric' ? 1 : 0
@@ -138,10 +139,10 @@ export class Surfaces {
     })
   }
 
-  private source(sha256: string): Promise<Source<ImageBitmap>> {
+  private source(sha256: string): Promise<TextureSource<ImageBitmap>> {
     let source = this.sources.get(sha256)
     if (!source) {
-      source = this.load(sha256).then((image) => new Source(image))
+      source = this.load(sha256).then((image) => new TextureSource(image))
       this.sources.set(sha256, source)
     }
     return source

@@ -32,6 +32,37 @@ export async function loadSurroundings(renderer: WebGLRenderer, id: string): Pro
   return prepared
 }
 
+/**
+ * A viewing booth for judging samples: a bright diffuse ceiling that fades to grey walls, one brighter strip across it so
+ * that polish shows as an edge. Exactly neutral.
+ */
+export function viewingBooth(renderer: WebGLRenderer): Texture {
+  const width = 128
+  const height = 64
+  const data = new Float32Array(width * height * 4)
+  for (let y = 0; y < height; y++) {
+    const up = -Math.cos((Math.PI * (y + 0.5)) / height) // the picture's first row looks down
+    for (let x = 0; x < width; x++) {
+      const around = Math.cos((2 * Math.PI * (x + 0.5)) / width)
+      const ceiling = up > 0 ? 0.3 + 0.55 * up : 0.27 + 0.1 * up
+      const strip = up > 0.45 && up < 0.6 ? 1.5 : 0
+      const shade = 1 + 0.35 * around
+      data.set(
+        [ceiling * shade + strip, ceiling * shade + strip, ceiling * shade + strip, 1],
+        4 * (y * width + x),
+      )
+    }
+  }
+  const picture = new DataTexture(data, width, height, RGBAFormat, FloatType)
+  picture.mapping = EquirectangularReflectionMapping
+  picture.needsUpdate = true
+  const generator = new PMREMGenerator(renderer)
+  const prepared = generator.fromEquirectangular(picture).texture
+  generator.dispose()
+  picture.dispose()
+  return prepared
+}
+
 /** A quiet backdrop: neutral, a little darker towards the floor. Values are scene-linear. */
 export function backdrop(top: number, bottom: number): DataTexture {
   const rows = 64

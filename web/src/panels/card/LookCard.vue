@@ -238,7 +238,7 @@ function give(level: Level) {
             @change="commit({ specular_ior: $event })"
             @reset="reset('specular_ior')"
           />
-          <div class="row">
+          <div class="pair">
             <span />
             <select
               class="field"
@@ -354,7 +354,7 @@ function give(level: Level) {
   box-shadow: inset 0 0 0 1px var(--accent);
   font-weight: 600;
 }
-.row {
+.pair {
   display: grid;
   grid-template-columns: 86px 1fr;
   gap: 10px;

@@ -86,8 +86,12 @@ function toggle(group: number) {
 watch(
   () => workspace.current?.part,
   (part) => {
-    const index = rows.value.findIndex((r) => r.part === part)
-    if (part !== undefined && index >= 0) list.value?.scrollToIndex(index)
+    const row = document.querySelector(`.ledger [data-part="${part}"]`)
+    if (row) row.scrollIntoView({ block: 'nearest' })
+    else {
+      const index = rows.value.findIndex((r) => r.part === part)
+      if (part !== undefined && index >= 0) list.value?.scrollToIndex(index)
+    }
   },
 )
 </script>

@@ -27,7 +27,7 @@ onMounted(() => {
     stageHandle.value = stage
     void stage.setLight(workspace.light)
     if (workspace.state) stage.setLooks(workspace.state.looks, workspace.state.regions)
-    if (workspace.scene) void stage.show(workspace.scene)
+    if (workspace.scene) void stage.show(workspace.scene).then(() => window.setTimeout(keepThumbnail, 2500))
   } catch {
     failed.value =
       'This browser can’t draw in 3D (WebGL 2 is off). Switch hardware acceleration on, or use another browser.'
@@ -36,6 +36,7 @@ onMounted(() => {
 })
 
 onBeforeUnmount(() => {
+  keepThumbnail()
   drag.setDrop(null)
   stageHandle.value?.dispose()
   stageHandle.value = null
@@ -75,6 +76,17 @@ function pick(region: Region | null, event: PointerEvent) {
     const without = workspace.selection.filter((r) => r.part !== region.part)
     workspace.select(without.length < workspace.selection.length ? without : [...workspace.selection, region])
   } else workspace.select([region])
+}
+
+/** Keeps a small picture of the stage for the list of projects. */
+function keepThumbnail() {
+  const stage = stageHandle.value
+  const id = workspace.id
+  if (!stage || !id || stage.isBusy || workspace.isolated || drag.material || workspace.adjusting) return
+  void stage
+    .picture(592, 388, 'image/jpeg')
+    .then((jpeg) => api.putThumbnail(id, jpeg))
+    .catch(() => undefined) // the list shows the last one instead
 }
 
 /** The level at which an assignment would show: the part's where it has its own look, else its set's. */
@@ -196,6 +208,9 @@ defineExpose({ frame, isolate })
 }
 .applying .stage {
   cursor: copy;
+}
+.note .small {
+  margin-left: 8px;
 }
 .note {
   position: absolute;

@@ -39,6 +39,12 @@ create table project (
 );
 create index project_owner on project (owner);
 
+-- A small picture of the stage as it was left, for the list of projects.
+create table project_thumbnail (
+    project_id uuid primary key references project on delete cascade,
+    jpeg       bytea not null
+);
+
 create table project_asset (
     project_id uuid     not null references project on delete cascade,
     sha256     char(64) not null references asset (sha256),

@@ -166,6 +166,21 @@ final class Shapes {
         return out;
     }
 
+    /** The same outline with no edge longer than {@code longest}. */
+    static List<double[]> divided(List<double[]> outline, double longest) {
+        List<double[]> out = new ArrayList<>();
+        for (int i = 0; i < outline.size(); i++) {
+            double[] p = outline.get(i);
+            double[] q = outline.get((i + 1) % outline.size());
+            int pieces = (int) Math.max(1, Math.ceil(Math.hypot(q[0] - p[0], q[1] - p[1]) / longest));
+            for (int k = 0; k < pieces; k++) {
+                double t = (double) k / pieces;
+                out.add(new double[] {p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t});
+            }
+        }
+        return out;
+    }
+
     /**
      * A plate: a convex outline in the (x, y) plane raised to thickness along z, its front edge bevelled, then each point
      * bent by {@code bend}. The rim is cut fine enough to follow a curve.

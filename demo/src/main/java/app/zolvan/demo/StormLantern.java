@@ -24,7 +24,7 @@ import java.util.function.UnaryOperator;
  * screw repeated. Modelled in millimetres and, like a real export, with source materials that say little.
  */
 final class StormLantern {
-    private static final int ROUND = 54;
+    private static final int ROUND = 52;
     private static final double CREASE = Math.toRadians(38);
     private static final Vec3 UP = Vec3.axis(1);
 
@@ -104,9 +104,9 @@ final class StormLantern {
             double r = radius - 0.1 + p.z();
             return new Vec3(r * Math.sin(a), 20 + p.y(), r * Math.cos(a));
         };
-        TriangleSoup soup = Shapes.plate(Shapes.roundedRectangle(62, 17, 3, 6), 1.1, 0.35, bend);
+        TriangleSoup soup = Shapes.plate(Shapes.divided(Shapes.roundedRectangle(62, 17, 3, 4), 4), 1.1, 0.35, bend);
         List<Vec3> border = new ArrayList<>();
-        for (double[] p : Shapes.roundedRectangle(57, 13, 2.4, 6)) {
+        for (double[] p : Shapes.divided(Shapes.roundedRectangle(57, 13, 2.4, 4), 4)) {
             border.add(new Vec3(p[0], p[1], 1.05));
         }
         soup.add(bent(border, true, 0.42, bend), Transform.IDENTITY);

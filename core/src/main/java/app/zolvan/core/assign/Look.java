@@ -28,7 +28,7 @@ public record Look(Material material, Mapping mapping, PhysicalMaterial physical
 
     /**
      * @param mapping       the winning entry's mapping, or null for the material's natural one
-     * @param meanThickness of the part, in metres
+     * @param meanThickness of the part, in its mesh's own units
      */
     public static Look of(Material material, Mapping mapping, double meanThickness, Level from) {
         return new Look(

@@ -107,6 +107,11 @@ public final class Transform {
                 + m[8] * (m[1] * m[6] - m[2] * m[5]);
     }
 
+    /** The mean factor by which lengths grow: the cube root of the volume's. */
+    public double meanScale() {
+        return Math.cbrt(Math.abs(determinant()));
+    }
+
     /** How much the three local axes are stretched: the lengths of the matrix's columns. */
     public Vec3 stretch() {
         return new Vec3(

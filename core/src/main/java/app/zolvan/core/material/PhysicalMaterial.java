@@ -15,7 +15,8 @@ import java.util.Objects;
  * @param alpha               coverage, KHR: baseColorFactor's fourth component
  * @param alphaMode           OPAQUE, MASK or BLEND
  * @param emissiveStrength    luminance in units of {@link #NITS_PER_UNIT}
- * @param thickness           KHR_materials_volume thicknessFactor in metres; 0 for a thin wall
+ * @param thickness           KHR_materials_volume thicknessFactor, in the mesh's own units as that extension asks; 0 for a thin
+ *                            wall
  * @param attenuationDistance metres; 0 for no absorption
  * @param dispersion          20 / Abbe number; 0 for none
  * @param iridescenceThickness nanometres
@@ -57,7 +58,7 @@ public record PhysicalMaterial(
 
     /**
      * @param s             the surface
-     * @param meanThickness the dressed body's mean thickness in metres (see MeshMeasure); ignored for thin walls
+     * @param meanThickness the dressed body's mean thickness in its mesh's own units; ignored for thin walls
      */
     public static PhysicalMaterial of(Surface s, double meanThickness) {
         double transmission = s.number(Parameter.TRANSMISSION_WEIGHT);

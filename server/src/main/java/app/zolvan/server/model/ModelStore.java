@@ -175,6 +175,7 @@ public class ModelStore implements SceneSource {
                         p.volume(),
                         p.closed(),
                         p.meanThickness(),
+                        p.meanThickness() / Transform.ofColumns(p.world()).meanScale(),
                         Arrays.stream(p.sets()).boxed().toList()))
                 .toList();
         return new Scene(

@@ -34,6 +34,7 @@ public record Scene(
      * @param size          extents along the world's axes
      * @param volume        m³; 0 where the part is not closed
      * @param meanThickness m; 0 where the part is not closed
+     * @param ownThickness  the same in the units of its mesh
      * @param sets          the matching set of each of its spans
      */
     public record Part(
@@ -49,5 +50,6 @@ public record Scene(
             double volume,
             boolean closed,
             double meanThickness,
+            double ownThickness,
             List<Integer> sets) {}
 }

@@ -1,14 +1,19 @@
 package app.zolvan.server.project;
 
 import app.zolvan.server.account.Account;
+import app.zolvan.server.asset.AssetService;
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
@@ -17,19 +22,39 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/projects")
 class ProjectController {
+    private static final int LARGEST_THUMBNAIL = 1 << 20;
+
     private final ProjectService projects;
 
     ProjectController(ProjectService projects) {
         this.projects = projects;
     }
 
-    record ProjectCard(UUID id, String name, String client, int parts, int triangles, Instant touchedAt) {}
+    record ProjectCard(
+            UUID id, String name, String client, int parts, int triangles, boolean pictured, Instant touchedAt) {}
 
     @GetMapping
     List<ProjectCard> list(@AuthenticationPrincipal Account account) {
         return projects.ofOwner(account).stream()
-                .map(c -> new ProjectCard(c.id(), c.name(), c.client(), c.parts(), c.triangles(), c.touchedAt()))
+                .map(c -> new ProjectCard(
+                        c.id(), c.name(), c.client(), c.parts(), c.triangles(), c.pictured(), c.touchedAt()))
                 .toList();
+    }
+
+    @GetMapping(path = "/{id}/thumbnail", produces = MediaType.IMAGE_JPEG_VALUE)
+    byte[] thumbnail(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
+        return projects.thumbnail(account, id);
+    }
+
+    @PutMapping(path = "/{id}/thumbnail", consumes = MediaType.IMAGE_JPEG_VALUE)
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void putThumbnail(@AuthenticationPrincipal Account account, @PathVariable UUID id, HttpServletRequest request)
+            throws IOException {
+        byte[] jpeg = request.getInputStream().readNBytes(LARGEST_THUMBNAIL + 1);
+        if (jpeg.length > LARGEST_THUMBNAIL) {
+            throw AssetService.tooLarge(LARGEST_THUMBNAIL);
+        }
+        projects.putThumbnail(account, id, jpeg);
     }
 
     @DeleteMapping("/{id}")

@@ -15,7 +15,7 @@ interface ProjectMapper {
 
     record Row(UUID id, UUID owner, String name, String client, String unit, long version, Instant touchedAt) {}
 
-    record Card(UUID id, String name, String client, int parts, int triangles, Instant touchedAt) {}
+    record Card(UUID id, String name, String client, int parts, int triangles, boolean pictured, Instant touchedAt) {}
 
     @Insert("""
             insert into project (id, owner, name, client, unit)
@@ -27,6 +27,7 @@ interface ProjectMapper {
 
     @Select("""
             select p.id, p.name, p.client, coalesce(m.triangles, 0) as triangles, p.touched_at,
+                   exists (select 1 from project_thumbnail t where t.project_id = p.id) as pictured,
                    (select count(*) from part where part.project_id = p.id)::int as parts
             from project p left join model m on m.project_id = p.id
             where p.owner = #{owner} order by p.touched_at desc""")
@@ -37,6 +38,16 @@ interface ProjectMapper {
 
     @Update("update project set name = #{name}, client = #{client}, unit = #{unit} where id = #{id}")
     void update(UUID id, String name, String client, String unit);
+
+    record Thumbnail(byte[] jpeg) {}
+
+    @Select("select jpeg from project_thumbnail where project_id = #{id}")
+    Optional<Thumbnail> thumbnail(UUID id);
+
+    @Insert("""
+            insert into project_thumbnail (project_id, jpeg) values (#{id}, #{jpeg})
+            on conflict (project_id) do update set jpeg = excluded.jpeg""")
+    void putThumbnail(UUID id, byte[] jpeg);
 
     @Delete("delete from project where id = #{id}")
     void delete(UUID id);

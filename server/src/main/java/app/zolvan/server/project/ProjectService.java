@@ -1,9 +1,11 @@
 package app.zolvan.server.project;
 
 import app.zolvan.core.model.LengthUnit;
+import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.problem.Problem;
+import java.nio.ByteBuffer;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -14,6 +16,8 @@ import org.springframework.transaction.annotation.Transactional;
 /** Projects and who may see them. */
 @Service
 public class ProjectService {
+    private static final int THUMBNAIL_SIDE = 1024;
+
     private final ProjectMapper mapper;
     private final AssetService assets;
 
@@ -65,6 +69,24 @@ public class ProjectService {
     /** Writes name, client and unit; called inside a command. */
     public void write(UUID id, String name, String client, LengthUnit unit) {
         mapper.update(id, name, client, unit.symbol());
+    }
+
+    byte[] thumbnail(Account account, UUID id) {
+        return mapper.thumbnail(require(account, id).id())
+                .orElseThrow(() -> Problem.notFound("picture"))
+                .jpeg();
+    }
+
+    /** Keeps a small JPEG of the stage. Anything else is refused. */
+    void putThumbnail(Account account, UUID id, byte[] jpeg) {
+        Project project = require(account, id);
+        boolean fits = ImageHeader.read(ByteBuffer.wrap(jpeg))
+                .filter(h -> h.mediaType().equals("image/jpeg") && Math.max(h.width(), h.height()) <= THUMBNAIL_SIDE)
+                .isPresent();
+        if (!fits) {
+            throw Problem.ofField("picture", "The small picture must be a JPEG of up to 1024 pixels.");
+        }
+        mapper.putThumbnail(project.id(), jpeg);
     }
 
     @Transactional

@@ -222,9 +222,9 @@ public class CommandService {
         MaterialRow shown = looks.shown(part, span).material();
         Surface surface = adjusted(shown, values);
         MaterialRow base = shown != null ? shown : neutral(projectId);
-        Look look = Look.of(base.toMaterial(), null, target.meanThickness(), null);
+        Look look = Look.of(base.toMaterial(), null, target.ownThickness(), null);
         Look changed =
-                Look.of(base.with(base.name(), surface).toMaterial(), look.mapping(), target.meanThickness(), null);
+                Look.of(base.with(base.name(), surface).toMaterial(), look.mapping(), target.ownThickness(), null);
         return new Preview(MaterialWire.of(base.with(base.name(), surface), null), PhysicalWire.of(changed.physical()));
     }
 
@@ -236,7 +236,7 @@ public class CommandService {
         Project project = projects.require(account, projectId);
         Scene.Part target = requireRegion(schemes.looks(project).scene(), part, 0);
         MaterialRow row = materials.requireUsable(projectId, material);
-        Look look = Look.of(row.toMaterial(), null, target.meanThickness(), null);
+        Look look = Look.of(row.toMaterial(), null, target.ownThickness(), null);
         return wire(new LookTable.Shown(look, row));
     }
 

@@ -71,7 +71,7 @@ public final class LookTable {
                 ? Look.NEUTRAL
                 : materials.computeIfAbsent(material, id -> rows.get(id).toMaterial());
         boolean clear = m.surface().number(Parameter.TRANSMISSION_WEIGHT) > 0;
-        double thickness = clear ? part.meanThickness() : 0; // says nothing about an opaque body
+        double thickness = clear ? part.ownThickness() : 0; // says nothing about an opaque body
         LookKey key = new LookKey(material, mapped == null ? null : mapped.mapping(), thickness, from);
         return index.computeIfAbsent(key, k -> {
             looks.add(new Shown(
