@@ -160,10 +160,49 @@ public record PhysicalMaterial(
                 .withTexture(Parameter.EMISSION_COLOR, emissiveTexture);
     }
 
-    /** The same but for the thickness, which belongs to the dressed body rather than to the material. */
+    /**
+     * The same, with values that have no effect (the roughness of a coat that is not there) at OpenPBR's
+     * defaults: what a reader of the written file finds.
+     */
+    public PhysicalMaterial effective() {
+        boolean passes = transmission > 0;
+        boolean deep = passes && attenuationDistance > 0;
+        boolean fuzzy = !sheenColor.equals(LinearRgb.BLACK);
+        boolean filmed = iridescence > 0;
+        return new PhysicalMaterial(
+                baseColor,
+                alpha,
+                alphaMode,
+                metallic,
+                roughness,
+                emissive,
+                emissiveStrength,
+                ior,
+                specular,
+                specularColor,
+                transmission,
+                passes ? thickness : 0,
+                deep ? attenuationColor : LinearRgb.WHITE,
+                deep ? attenuationDistance : 0,
+                passes && thickness > 0 ? dispersion : 0,
+                clearcoat,
+                clearcoat > 0 ? clearcoatRoughness : 0,
+                sheenColor,
+                fuzzy ? sheenRoughness : 0.5,
+                iridescence,
+                filmed ? iridescenceIor : 1.4,
+                filmed ? iridescenceThickness : 500,
+                anisotropy,
+                baseColorTexture,
+                metallicRoughnessTexture,
+                normalTexture,
+                emissiveTexture);
+    }
+
+    /** The same look but for the thickness, which belongs to the dressed body rather than to the material. */
     public boolean isNearButForThickness(PhysicalMaterial o, double tolerance) {
-        double[] a = numbers();
-        double[] b = o.numbers();
+        double[] a = effective().numbers();
+        double[] b = o.effective().numbers();
         for (int i = 0; i < a.length; i++) {
             if (Math.abs(a[i] - b[i]) > tolerance * Math.max(1, Math.abs(a[i]))) {
                 return false;

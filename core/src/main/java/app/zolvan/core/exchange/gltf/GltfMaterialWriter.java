@@ -136,7 +136,7 @@ final class GltfMaterialWriter {
         if (material.kind() != null) {
             own.put("kind", material.kind().word());
         }
-        Surface plain = p.toSurface();
+        Surface plain = p.effective().toSurface();
         Map<String, Object> finer = new LinkedHashMap<>();
         for (Parameter parameter : Parameter.values()) {
             if (parameter.shape() != Parameter.Shape.TEXTURE_ONLY

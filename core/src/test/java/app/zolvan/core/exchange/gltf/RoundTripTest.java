@@ -1,0 +1,98 @@
+package app.zolvan.core.exchange.gltf;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.zolvan.core.Cubes;
+import app.zolvan.core.assign.Level;
+import app.zolvan.core.assign.Look;
+import app.zolvan.core.exchange.library.ShippedLibrary;
+import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.material.Material;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.model.Model;
+import app.zolvan.core.model.Preparation;
+import java.io.ByteArrayOutputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+
+class RoundTripTest {
+    private static final ShippedLibrary LIBRARY = ShippedLibrary.load();
+
+    @Test
+    void everyLibraryMaterialComesBackWithAllItsValuesCodeKindAndTextures() throws Exception {
+        for (Material m : LIBRARY.materials()) {
+            assertThat(back(m)).isEqualTo(m);
+        }
+    }
+
+    @Property(tries = 150)
+    void anySurfaceComesBackExactly(@ForAll Random random) throws Exception {
+        Surface s = Surface.STANDARD;
+        for (Parameter p : Parameter.values()) {
+            if (p.shape() == Parameter.Shape.TEXTURE_ONLY || random.nextInt(3) == 0) {
+                continue;
+            }
+            double[] v = new double[p.components()];
+            for (int i = 0; i < v.length; i++) {
+                double t = p.shape() == Parameter.Shape.FLAG ? random.nextInt(2) : random.nextDouble();
+                v[i] = p.min() + t * (p.max() - p.min());
+            }
+            s = s.with(p, v);
+        }
+        Material m = new Material("XX-001", "Anything", null, s);
+        Surface wanted = s;
+        Surface back = back(m).surface();
+        assertThat(Arrays.stream(Parameter.values()).filter(p -> !back.isNear(wanted, p, 1e-9)))
+                .as("parameters that changed on the way")
+                .isEmpty();
+    }
+
+    @Test
+    void aFileThatAnotherProgramEditedIsReadAsItStands() throws Exception {
+        Material enamel = LIBRARY.materials().stream()
+                .filter(m -> m.code().equals("PT-014"))
+                .findFirst()
+                .orElseThrow();
+        String text = new String(write(enamel), StandardCharsets.ISO_8859_1);
+        String edited = text.replace("\"roughnessFactor\":0.32", "\"roughnessFactor\":0.77");
+        assertThat(edited).isNotEqualTo(text);
+        Surface s = GltfFile.read(edited.getBytes(StandardCharsets.ISO_8859_1))
+                .sources()
+                .get(0)
+                .material()
+                .surface();
+        assertThat(s.number(Parameter.SPECULAR_ROUGHNESS)).isEqualTo(0.77);
+    }
+
+    @Test
+    void theSameModelGivesTheSameBytes() throws Exception {
+        assertThat(write(LIBRARY.materials().get(0)))
+                .isEqualTo(write(LIBRARY.materials().get(0)));
+    }
+
+    private static Material back(Material m) throws Exception {
+        return GltfFile.read(write(m)).sources().get(0).material();
+    }
+
+    private static byte[] write(Material m) throws Exception {
+        Model.Part part = new Model.Part(Model.NONE, "Cube", Transform.IDENTITY, 0, List.of(0));
+        Model raw = new Model(List.of(), List.of(part), List.of(Cubes.box(1, 1, 1)), List.of(), Map.of(), List.of());
+        Preparation prepared = Preparation.of(raw, share -> {});
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        GltfWriter.write(
+                new DressedModel(
+                        "Test",
+                        prepared.model(),
+                        (p, s) -> Look.of(m, null, 0.5, Level.SET),
+                        digest -> LIBRARY.images().get(digest)),
+                out);
+        return out.toByteArray();
+    }
+}
