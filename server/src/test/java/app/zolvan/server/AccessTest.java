@@ -1,0 +1,108 @@
+package app.zolvan.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+
+class AccessTest extends ServerTest {
+
+    @Test
+    void withoutSigningInNothingIsShown() {
+        Browser stranger = stranger();
+        for (String path : List.of(
+                "/api/projects", "/api/library/materials", "/api/jobs", "/api/limits", "/api/events", "/v3/api-docs")) {
+            Browser.Answer answer = stranger.get(path);
+            assertThat(answer.status()).as(path).isEqualTo(401);
+            assertThat(answer.problem()).isEqualTo("signed-out");
+        }
+        assertThat(stranger.get("/actuator/env").status()).isIn(401, 403, 404);
+        assertThat(stranger.get("/actuator/health").status()).isEqualTo(200);
+    }
+
+    @Test
+    void somebodyElsesProjectLooksAsIfItDidNotExist() throws Exception {
+        String project = newProject();
+        String mesh = browser.get(project + "/scene")
+                .json()
+                .get("parts")
+                .get(0)
+                .get("mesh")
+                .asString();
+        Browser other = stranger().asNewDesigner(accounts);
+        for (String path :
+                List.of("/scene", "/state", "/export.glb", "/strata?part=0&span=0", "/thumbnail", "/assets/" + mesh)) {
+            assertThat(other.get(project + path).status()).as(path).isEqualTo(404);
+        }
+        for (String path : List.of("/undo", "/redo")) {
+            assertThat(other.post(project + path, Map.of(), 1).status()).isEqualTo(404);
+        }
+        Map<String, Object> take = Map.of("level", "part", "targets", List.of(0));
+        assertThat(other.post(project + "/assignments", take, 1).status()).isEqualTo(404);
+        assertThat(other.delete(project).status()).isEqualTo(404);
+        assertThat(browser.get(project + "/state").json().get("version").asLong())
+                .isEqualTo(1);
+        Browser.Answer nowhere = other.get("/api/projects/" + UUID.randomUUID() + "/state");
+        assertThat(nowhere.sentence()).isEqualTo(other.get(project + "/state").sentence());
+    }
+
+    @Test
+    void aMaterialOfAnotherProjectCannotBeUsed() throws Exception {
+        String mine = newProject();
+        String arrived = browser.get(mine + "/state")
+                .json()
+                .get("arrived")
+                .get(0)
+                .get("material")
+                .get("id")
+                .asString();
+        browser = stranger().asNewDesigner(accounts);
+        String theirs = newProject();
+        Map<String, Object> body = Map.of("level", "part", "targets", List.of(0), "material", arrived);
+        assertThat(browser.post(theirs + "/assignments", body, 1).status()).isEqualTo(404);
+    }
+
+    @Test
+    void aChangeWithoutTheTokenIsRefused() {
+        browser.forgetCsrf();
+        assertThat(browser.post("/api/colours/typed", Map.of("text", "#fff")).status())
+                .isEqualTo(403);
+    }
+
+    @Test
+    void theSessionCookieIsOutOfReachForScriptsAndOtherSites() {
+        Browser fresh = stranger();
+        accounts.create("cookie-check", "", "a-long-password");
+        String cookie = fresh.signIn("cookie-check", "a-long-password").raw().headers().allValues("Set-Cookie").stream()
+                .filter(c -> c.startsWith("zolvan-session"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(cookie).contains("HttpOnly").containsIgnoringCase("SameSite=Strict");
+    }
+
+    @Test
+    void repeatedWrongPasswordsLockTheAccountForAWhile() {
+        accounts.create("locked-out", "", "a-long-password");
+        Browser b = stranger();
+        for (int i = 0; i < 3; i++) {
+            assertThat(b.signIn("locked-out", "wrong").problem()).isEqualTo("wrong-password");
+        }
+        Browser.Answer locked = b.signIn("locked-out", "a-long-password");
+        assertThat(locked.status()).isEqualTo(429);
+        assertThat(locked.sentence()).contains("Try again in 15 minutes");
+        assertThat(b.signIn("nobody-here", "wrong").problem()).isEqualTo("wrong-password");
+        database.update("update account set locked_until = now() where login = 'locked-out'");
+        assertThat(b.signIn("locked-out", "a-long-password").status()).isEqualTo(200);
+    }
+
+    @Test
+    void passwordsAreStoredOnlyAsHashes() {
+        accounts.create("hashed", "", "a-long-password");
+        assertThat(database.queryForObject("select password_hash from account where login = 'hashed'", String.class))
+                .startsWith("{bcrypt}");
+        assertThat(stranger().get("/api/session/start").json().get("first").asBoolean())
+                .isFalse();
+    }
+}

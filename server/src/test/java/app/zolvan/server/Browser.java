@@ -1,0 +1,127 @@
+package app.zolvan.server;
+
+import app.zolvan.server.account.AccountService;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.UUID;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Talks to the server as a browser does: with cookies, the CSRF token and If-Match. */
+final class Browser {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final String PASSWORD = "a-long-password";
+
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient client =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final String base;
+
+    Browser(int port) {
+        base = "http://127.0.0.1:" + port;
+    }
+
+    /** What came back; {@code json} is null where the body is something else. */
+    record Answer(int status, JsonNode json, byte[] body, HttpResponse<byte[]> raw) {
+        String problem() {
+            return json.get("type").asString().replace("urn:zolvan:problem:", "");
+        }
+
+        String sentence() {
+            return json.get("detail").asString();
+        }
+    }
+
+    Answer get(String path) {
+        return send("GET", path, null, null, Map.of());
+    }
+
+    Answer post(String path, Object body) {
+        return send("POST", path, "application/json", JSON.writeValueAsBytes(body), Map.of());
+    }
+
+    Answer post(String path, Object body, long version) {
+        return send(
+                "POST",
+                path,
+                "application/json",
+                JSON.writeValueAsBytes(body),
+                Map.of("If-Match", "\"" + version + "\""));
+    }
+
+    Answer delete(String path) {
+        return send("DELETE", path, null, null, Map.of());
+    }
+
+    Answer upload(String name, byte[] file) {
+        return send("POST", "/api/imports", "application/octet-stream", file, Map.of("X-File-Name", name));
+    }
+
+    Answer signIn(String login, String password) {
+        get("/api/session/start"); // brings the CSRF cookie
+        return post("/api/session", Map.of("login", login, "password", password));
+    }
+
+    /** Signs in as a fresh account made by the given maker. */
+    Browser asNewDesigner(AccountService accounts) {
+        String login = "designer-" + UUID.randomUUID();
+        accounts.create(login, "", PASSWORD);
+        signIn(login, PASSWORD);
+        return this;
+    }
+
+    /** Uploads a file and waits until its job is over. */
+    JsonNode importFile(String name, byte[] file) throws InterruptedException {
+        String job = upload(name, file).json().get("id").asString();
+        for (int i = 0; i < 400; i++) {
+            JsonNode state = get("/api/jobs/" + job).json();
+            if (!state.get("state").asString().matches("QUEUED|RUNNING")) {
+                return state;
+            }
+            Thread.sleep(50);
+        }
+        throw new AssertionError("the import did not end");
+    }
+
+    void forgetCsrf() {
+        HttpCookie session = cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("zolvan-session"))
+                .findFirst()
+                .orElseThrow();
+        cookies.getCookieStore().removeAll();
+        cookies.getCookieStore().add(URI.create(base), session);
+    }
+
+    private Answer send(String method, String path, String type, byte[] body, Map<String, String> headers) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path))
+                .method(method, body == null ? BodyPublishers.noBody() : BodyPublishers.ofByteArray(body));
+        headers.forEach(request::header);
+        if (type != null) {
+            request.header("Content-Type", type);
+        }
+        cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                .forEach(c -> request.header("X-XSRF-TOKEN", c.getValue()));
+        try {
+            HttpResponse<byte[]> r = client.send(request.build(), BodyHandlers.ofByteArray());
+            boolean json = r.headers().firstValue("Content-Type").orElse("").contains("json") && r.body().length > 0;
+            JsonNode tree = json ? JSON.readTree(new String(r.body(), StandardCharsets.UTF_8)) : null;
+            return new Answer(r.statusCode(), tree, r.body(), r);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,243 @@
+package app.zolvan.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+class CommandsTest extends ServerTest {
+    private static final int SEAT = 0;
+    private static final int LEG = 1;
+    private static final int OTHER_LEG = 2;
+
+    private String project;
+    private JsonNode state;
+
+    @BeforeEach
+    void importStools() throws InterruptedException {
+        project = newProject();
+        state = browser.get(project + "/state").json();
+    }
+
+    @Test
+    void oneAssignmentDressesTheWholeMatchingSetAndAPartsOwnWins() {
+        assign("set", setOf(LEG), "MT-003");
+        assertThat(shown(LEG)).isEqualTo("Spun brass").isEqualTo(shown(OTHER_LEG));
+        assertThat(shown(SEAT)).isEqualTo("seat");
+        assign("part", LEG, "MT-012");
+        assertThat(shown(LEG)).isEqualTo("Raw copper");
+        assertThat(shown(OTHER_LEG)).isEqualTo("Spun brass");
+        JsonNode strata = browser.get(project + "/strata?part=1&span=0").json();
+        assertThat(strata.get(0).get("level").asString()).isEqualTo("set");
+        assertThat(strata.get(0).get("wins").asBoolean()).isFalse();
+        assertThat(strata.get(1).get("wins").asBoolean()).isTrue();
+        assign("part", LEG, null);
+        assertThat(shown(LEG)).as("what lies beneath appears").isEqualTo("Spun brass");
+        assign("set", setOf(LEG), null);
+        assertThat(shown(LEG)).as("exactly as it arrived").isEqualTo("steel");
+        assertThat(lookOf(state, LEG).get("from").isNull()).isTrue();
+    }
+
+    @Test
+    void undoAndRedoGoThroughEverythingAndSurviveAReload() {
+        JsonNode before = state;
+        assign("set", setOf(LEG), "MT-003");
+        adjust(LEG, false, "specular_roughness", 0.77);
+        post("/details", Map.of("name", "Bar stools", "client", "Harbour", "unit", "in"));
+        assertThat(state.get("undo").asString()).isEqualTo("Project details");
+        JsonNode after = state;
+        for (int i = 0; i < 3; i++) {
+            post("/undo", Map.of());
+        }
+        assertThat(state.get("undo").isNull()).isTrue();
+        assertThat(state.get("name")).isEqualTo(before.get("name"));
+        assertThat(state.get("looks")).isEqualTo(before.get("looks"));
+        assertThat(state.get("palette")).isEqualTo(before.get("palette"));
+        state = browser.get(project + "/state").json();
+        for (int i = 0; i < 3; i++) {
+            post("/redo", Map.of());
+        }
+        assertThat(state.get("redo").isNull()).isTrue();
+        assertThat(state.get("looks")).isEqualTo(after.get("looks"));
+        assertThat(state.get("unit").asString()).isEqualTo("in");
+        assertThat(browser.post(project + "/redo", Map.of(), version()).sentence())
+                .contains("nothing to do again");
+    }
+
+    @Test
+    void aNewCommandForgetsWhatWasUndone() {
+        assign("set", setOf(LEG), "MT-003");
+        post("/undo", Map.of());
+        assign("part", SEAT, "LE-002");
+        assertThat(state.get("redo").isNull()).isTrue();
+    }
+
+    @Test
+    void editingALinkedMaterialChangesAllItsPartsButNeverTheLibrary() {
+        assign("set", setOf(LEG), "MT-003");
+        adjust(LEG, false, "specular_roughness", 0.9);
+        assertThat(roughness(LEG)).isEqualTo(0.9).isEqualTo(roughness(OTHER_LEG));
+        assertThat(state.get("palette").get(0).get("material").get("adjusted").asBoolean())
+                .isTrue();
+        for (JsonNode m : browser.get("/api/library/materials").json()) {
+            if (m.get("code").asString().equals("MT-003")) {
+                assertThat(m.get("values").get("specular_roughness").asDouble()).isEqualTo(0.22);
+            }
+        }
+        assign("part", SEAT, "MT-003");
+        assertThat(roughness(SEAT))
+                .as("the library's original, not the adjusted look-alike")
+                .isEqualTo(0.22);
+    }
+
+    @Test
+    void onlyThisPartMakesAnIndependentCopy() {
+        assign("set", setOf(LEG), "MT-003");
+        adjust(LEG, true, "specular_roughness", 0.9);
+        assertThat(roughness(LEG)).isEqualTo(0.9);
+        assertThat(roughness(OTHER_LEG)).isEqualTo(0.22);
+        assertThat(shown(LEG)).isEqualTo("Spun brass · Leg 1");
+        adjust(LEG, true, "specular_roughness", 0.8);
+        assertThat(state.get("palette"))
+                .as("a part that has its material alone edits it in place")
+                .hasSize(2);
+    }
+
+    @Test
+    void anArrivedMaterialBecomesFullyAdjustableKeepingItsColour() {
+        adjust(SEAT, false, "coat_weight", 1);
+        assertThat(lookOf(state, SEAT).get("physical").get("baseColor").get(0).asDouble())
+                .isEqualTo(0.3);
+        assertThat(lookOf(state, SEAT).get("physical").get("clearcoat").asDouble())
+                .isEqualTo(1);
+        assertThat(lookOf(state, SEAT).get("from").asString()).isEqualTo("set");
+    }
+
+    @Test
+    void aPreviewGivesTheNumbersThatTheChangeThenStores() {
+        assign("set", setOf(LEG), "GL-004");
+        Map<String, Object> change =
+                Map.of("part", LEG, "span", 0, "onlyPart", false, "values", Map.of("transmission_depth", 0.01));
+        JsonNode preview = browser.post(project + "/preview", change).json();
+        long before = version();
+        assertThat(browser.get(project + "/state").json().get("version").asLong())
+                .isEqualTo(before);
+        post("/adjustments", change);
+        assertThat(lookOf(state, LEG).get("physical")).isEqualTo(preview.get("physical"));
+    }
+
+    @Test
+    void aStaleVersionIsRefusedWithTheCurrentStateAndChangesNothing() {
+        long old = version();
+        assign("set", setOf(LEG), "MT-003");
+        JsonNode before = browser.get(project + "/state").json();
+        Browser.Answer late = browser.post(
+                project + "/assignments",
+                Map.of("level", "part", "targets", List.of(SEAT), "material", libraryMaterial("LE-002")),
+                old);
+        assertThat(late.status()).isEqualTo(409);
+        assertThat(late.problem()).isEqualTo("stale");
+        assertThat(late.json().get("current").get("version").asLong()).isEqualTo(version());
+        assertThat(browser.get(project + "/state").json()).isEqualTo(before);
+        assertThat(browser.post(project + "/undo", Map.of()).status()).isEqualTo(428);
+    }
+
+    @Test
+    void undoAsksBeforeItUndoesWhatOthersBuiltOn() {
+        assign("part", SEAT, "LE-002");
+        database.update(
+                "update entry set on_top = true where level = 'PART' and target = 0 and scheme_id = "
+                        + "(select id from scheme where project_id = ?::uuid)",
+                project.substring("/api/projects/".length()));
+        Browser.Answer refused = browser.post(project + "/undo", Map.of(), version());
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(refused.problem()).isEqualTo("built-upon");
+        assertThat(refused.sentence()).endsWith("Do it anyway?");
+        assertThat(shown(SEAT)).isEqualTo("Saddle hide");
+        post("/undo?force=true", Map.of());
+        assertThat(shown(SEAT)).isEqualTo("seat");
+    }
+
+    @Test
+    void valuesThatAParameterCannotTakeAreRefusedWithItsName() {
+        Browser.Answer bad = browser.post(
+                project + "/adjustments",
+                Map.of("part", 0, "span", 0, "onlyPart", false, "values", Map.of("specular_ior", 9)),
+                version());
+        assertThat(bad.status()).isEqualTo(422);
+        assertThat(bad.json().get("field").asString()).isEqualTo("specular_ior");
+        assertThat(bad.sentence()).isEqualTo("specular_ior must lie between 1 and 3; 9 does not.");
+        Browser.Answer unknown = browser.post(
+                project + "/adjustments",
+                Map.of("part", 0, "span", 0, "onlyPart", false, "values", Map.of("shininess", 1)),
+                version());
+        assertThat(unknown.sentence()).contains("no material parameter “shininess”");
+        Browser.Answer nowhere =
+                browser.post(project + "/assignments", Map.of("level", "part", "targets", List.of(99)), version());
+        assertThat(nowhere.status()).isEqualTo(404);
+        assertThat(browser.get(project + "/state").json().get("version").asLong())
+                .isEqualTo(version());
+    }
+
+    @Test
+    void coloursAreWorkedOutByCoreAndBadOnesGetASentence() {
+        JsonNode red =
+                browser.post("/api/colours/typed", Map.of("text", "#A5281F")).json();
+        assertThat(red.get("codes")).hasSize(3);
+        assertThat(red.get("lightReflectanceValue").asDouble()).isBetween(9.0, 10.0);
+        Browser.Answer bad = browser.post("/api/colours/typed", Map.of("text", "reddish"));
+        assertThat(bad.status()).isEqualTo(422);
+        assertThat(bad.sentence()).contains("“reddish” is no colour");
+    }
+
+    private int setOf(int part) {
+        return browser.get(project + "/scene")
+                .json()
+                .get("parts")
+                .get(part)
+                .get("sets")
+                .get(0)
+                .asInt();
+    }
+
+    private void assign(String level, int target, String code) {
+        Map<String, Object> body = new HashMap<>(Map.of("level", level, "targets", Arrays.asList(target)));
+        body.put("material", code == null ? null : libraryMaterial(code));
+        post("/assignments", body);
+    }
+
+    private void adjust(int part, boolean onlyPart, String parameter, double value) {
+        post("/adjustments", Map.of("part", part, "span", 0, "onlyPart", onlyPart, "values", Map.of(parameter, value)));
+    }
+
+    private void post(String path, Object body) {
+        Browser.Answer answer = browser.post(project + path, body, version());
+        assertThat(answer.status()).as("%s", answer.json()).isEqualTo(200);
+        state = answer.json();
+    }
+
+    private long version() {
+        return state.get("version").asLong();
+    }
+
+    private double roughness(int part) {
+        return lookOf(state, part).get("physical").get("roughness").asDouble();
+    }
+
+    private String shown(int part) {
+        String id = lookOf(state, part).get("material").asString();
+        for (String list : List.of("palette", "arrived")) {
+            for (JsonNode used : state.get(list)) {
+                if (used.get("material").get("id").asString().equals(id)) {
+                    return used.get("material").get("name").asString();
+                }
+            }
+        }
+        throw new AssertionError("unknown material " + id);
+    }
+}

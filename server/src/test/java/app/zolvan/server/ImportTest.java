@@ -1,0 +1,135 @@
+package app.zolvan.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+
+class ImportTest extends ServerTest {
+
+    @Test
+    void anUploadedModelBecomesAProjectWithItsPartsAndSets() throws Exception {
+        String project = newProject();
+        JsonNode scene = browser.get(project + "/scene").json();
+        assertThat(scene.get("parts")).hasSize(6);
+        assertThat(scene.get("groups")).hasSize(2);
+        assertThat(scene.get("sets")).hasSize(2);
+        assertThat(scene.get("sets").get(1).get("parts").asInt()).isEqualTo(4);
+        assertThat(scene.get("parts").get(0).get("closed").asBoolean()).isTrue();
+        assertThat(scene.get("parts").get(0).get("volume").asDouble()).isCloseTo(1 / 6.0, within(1e-6));
+        String mesh = scene.get("parts").get(0).get("mesh").asString();
+        Browser.Answer bytes = browser.get(project + "/assets/" + mesh);
+        assertThat(bytes.raw().headers().firstValue("ETag")).contains("\"" + mesh + "\"");
+        assertThat(bytes.body()).hasSizeGreaterThan(100);
+    }
+
+    @Test
+    void anExportedModelOpenedAgainShowsTheSameLooks() throws Exception {
+        String project = newProject();
+        long version = browser.get(project + "/state").json().get("version").asLong();
+        int target = 0;
+        for (String code : List.of("LQ-004", "LE-002", "PT-014", "FB-016", "GL-001", "WD-004")) {
+            version = browser.post(
+                            project + "/assignments",
+                            Map.of("level", "part", "targets", List.of(target++), "material", libraryMaterial(code)),
+                            version)
+                    .json()
+                    .get("version")
+                    .asLong();
+        }
+        byte[] glb = browser.get(project + "/export.glb").body();
+        JsonNode before = browser.get(project + "/state").json();
+        JsonNode job = browser.importFile("again.glb", glb);
+        JsonNode after = browser.get("/api/projects/" + job.get("result").asString() + "/state")
+                .json();
+        for (int part = 0; part < 6; part++) {
+            assertThat(lookOf(after, part).get("physical"))
+                    .isEqualTo(lookOf(before, part).get("physical"));
+            assertThat(lookOf(after, part).get("mapping"))
+                    .isEqualTo(lookOf(before, part).get("mapping"));
+        }
+        assertThat(after.get("arrived").get(0).get("material").get("code").asString())
+                .isEqualTo("LQ-004");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"truncated", "json", "picture", "text"})
+    void aFileThatCannotBeReadGetsASentenceAndLeavesNothingBehind(String what) throws Exception {
+        byte[] file = switch (what) {
+            case "truncated" -> Arrays.copyOf(stools(), 700);
+            case "json" -> "{\"a\":1}".getBytes(StandardCharsets.UTF_8);
+            case "picture" -> new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10};
+            default -> "solid nothing".getBytes(StandardCharsets.UTF_8);
+        };
+        int before = count("project");
+        JsonNode job = browser.importFile("mine.glb", file);
+        assertThat(job.get("state").asString()).isEqualTo("FAILED");
+        assertThat(job.get("problem").asString()).matches("(?s)[“A-Z].*\\.");
+        assertThat(count("project")).isEqualTo(before);
+    }
+
+    @Test
+    void anUploadOverTheLimitIsRefusedBeforeItIsStored() {
+        int before = count("asset");
+        Browser.Answer refused = browser.upload("large.glb", new byte[3 << 20]);
+        assertThat(refused.status()).isEqualTo(413);
+        assertThat(refused.sentence()).contains("larger than 2 MB");
+        assertThat(browser.upload("empty.glb", new byte[0]).sentence()).contains("The file is empty");
+        assertThat(count("asset")).isEqualTo(before);
+    }
+
+    @Test
+    void aProjectCanBeRenamedAndDeletedWithAllItsBytes() throws Exception {
+        String project = newProject();
+        Browser.Answer nameless =
+                browser.post(project + "/details", Map.of("name", "  ", "client", "", "unit", "mm"), 1);
+        assertThat(nameless.sentence()).isEqualTo("A name has 1 to 120 characters.");
+        assertThat(browser.delete(project).status()).isEqualTo(204);
+        assertThat(browser.get(project + "/state").status()).isEqualTo(404);
+        UUID id = UUID.fromString(project.substring("/api/projects/".length()));
+        for (String table : List.of("part", "matching_set", "material", "scheme", "command", "project_asset")) {
+            assertThat(database.queryForObject(
+                            "select count(*) from " + table + " where project_id = ?", Integer.class, id))
+                    .isZero();
+        }
+    }
+
+    @Test
+    void aJobWhoseProcessDiedIsTakenUpAgain() throws Exception {
+        browser.upload("first.glb", stools()); // stores the bytes
+        String owner = browser.get("/api/session").json().get("id").asString();
+        String sha = database.queryForObject("select asset from job where account_id = ?::uuid", String.class, owner);
+        UUID job = UUID.randomUUID();
+        database.update(
+                "insert into job (id, account_id, kind, title, state, share, asset) values (?, ?::uuid, 'import',"
+                        + " 'lost.glb', 'RUNNING', 0.4, ?)",
+                job,
+                owner,
+                sha);
+        database.update(
+                "insert into scheduled_tasks (task_name, task_instance, execution_time, picked, picked_by,"
+                        + " last_heartbeat, version) values ('job', ?, now() - interval '1 minute', true, 'gone',"
+                        + " now() - interval '1 minute', 1)",
+                job.toString());
+        long end = System.nanoTime() + 30_000_000_000L;
+        String state = "";
+        while (!state.equals("DONE") && System.nanoTime() < end) {
+            state = browser.get("/api/jobs/" + job).json().get("state").asString();
+            Thread.sleep(100);
+        }
+        assertThat(state).isEqualTo("DONE");
+        assertThat(browser.get("/api/projects/" + job + "/scene").status()).isEqualTo(200);
+    }
+
+    private int count(String table) {
+        return database.queryForObject("select count(*) from " + table, Integer.class);
+    }
+}
