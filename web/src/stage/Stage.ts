@@ -270,15 +270,6 @@ export class Stage {
     return { part: hit.object.userData['part'] as number, span: hit.face?.materialIndex ?? 0 }
   }
 
-  /** Where a part's middle is in the window; for tests and labels. */
-  whereIs(part: number): { x: number; y: number } | null {
-    const mesh = this.parts[part]
-    if (!mesh) return null
-    const rect = this.renderer.domElement.getBoundingClientRect()
-    const p = new Box3().setFromObject(mesh).getCenter(new Vector3()).project(this.camera)
-    return { x: rect.left + ((p.x + 1) / 2) * rect.width, y: rect.top + ((1 - p.y) / 2) * rect.height }
-  }
-
   /** The view as a picture of the given size in pixels, without outline. */
   async picture(width: number, height: number, type = 'image/png'): Promise<Blob> {
     const ratio = this.renderer.getPixelRatio()

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import app.zolvan.core.Cubes;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Vec3;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
 class BoxProjectionTest {
@@ -47,6 +48,25 @@ class BoxProjectionTest {
                     assertThat(v.y()).as("images stand upright").isEqualTo(1);
                 }
             }
+        }
+    }
+
+    @Test
+    void tangentsFollowTheGrainAndTheImagesUpDirection() {
+        Mesh box = BoxProjection.apply(Cubes.box(3, 2, 1), NO_STRETCH);
+        float[] t = Tangents.of(box, box.metricUv());
+        for (int i = 0; i < box.vertexCount(); i++) {
+            int v = i;
+            Vec3 tangent = new Vec3(t[4 * v], t[4 * v + 1], t[4 * v + 2]);
+            assertThat(tangent.dot(box.normal(v))).isCloseTo(0, within(1e-6));
+            int side = IntStream.range(0, 6)
+                    .filter(s -> box.normal(v).dot(BoxProjection.outward(s)) > 0.9)
+                    .findFirst()
+                    .orElseThrow();
+            Vec3 u = BoxProjection.uAxis(side, 0);
+            assertThat(tangent.dot(u)).isCloseTo(1, within(1e-6));
+            Vec3 up = box.normal(v).cross(tangent).times(t[4 * v + 3]);
+            assertThat(up.dot(BoxProjection.vAxis(side, u))).isCloseTo(1, within(1e-6));
         }
     }
 

@@ -5,6 +5,7 @@ import app.zolvan.core.exchange.json.JsonText;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.mapping.Mapping;
+import app.zolvan.core.mapping.Tangents;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.texture.ImageHeader;
@@ -23,7 +24,7 @@ import java.util.TreeSet;
 /**
  * Writes a dressed model as binary glTF 2.0: hierarchy, names and instances as they arrived, one glTF material for each
  * look (and thickness, where light passes through), textures embedded, the texture coordinates that each look needs as
- * TEXCOORD_0. The same input gives the same bytes.
+ * TEXCOORD_0, with tangents where there is a normal map. The same input gives the same bytes.
  */
 public final class GltfWriter {
     private static final int ARRAY_BUFFER = 34962;
@@ -157,7 +158,15 @@ public final class GltfWriter {
             boolean textured =
                     look != null && !look.material().surface().textures().isEmpty();
             if (uv != null && (textured || look == null)) {
-                attributes.put("TEXCOORD_0", vectors(part.mesh(), modelUvs ? "uv" : "metric", uv, 2));
+                String set = modelUvs ? "uv" : "metric";
+                attributes.put("TEXCOORD_0", vectors(part.mesh(), set, uv, 2));
+                if (look != null && look.physical().normalTexture() != null) {
+                    String tangents = set + " tangents";
+                    Integer known = this.known.get(List.of(tangents, part.mesh()));
+                    attributes.put(
+                            "TANGENT",
+                            known != null ? known : vectors(part.mesh(), tangents, Tangents.of(mesh, uv), 4));
+                }
             }
             Map<String, Object> primitive = new LinkedHashMap<>();
             primitive.put("attributes", attributes);
@@ -176,7 +185,8 @@ public final class GltfWriter {
         List<Object> key = List.of("material", look.material(), look.physical());
         Integer existing = known.get(key);
         if (existing == null) {
-            materials.add(materialWriter.write(look.material(), look.physical(), true));
+            materials.add(materialWriter.write(
+                    look.material(), look.physical(), look.physical().thickness() <= 0));
             existing = materials.size() - 1;
             known.put(key, existing);
         }
