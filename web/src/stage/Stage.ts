@@ -297,17 +297,10 @@ export class Stage {
     return Math.min(gl.getParameter(gl.MAX_RENDERBUFFER_SIZE), gl.getParameter(gl.MAX_TEXTURE_SIZE), 8192)
   }
 
-  /** Triangles and draw calls of the last frame. */
-  get figures(): { triangles: number; calls: number } {
-    return { triangles: this.lastFigures.triangles, calls: this.lastFigures.calls }
-  }
-
   /** True while geometry, textures or surroundings are on their way. */
   get isBusy(): boolean {
     return this.loading > 0 || this.surfaces.isLoading
   }
-
-  private lastFigures = { triangles: 0, calls: 0 }
 
   /** Something moves: on a slow machine frames are drafts (half the resolution, glass without depth) until it rests. */
   private keepMoving(): void {
@@ -347,7 +340,7 @@ export class Stage {
     if (this.slow && this.moving !== 0) this.renderer.render(this.scene, this.camera)
     else this.glass.render(this.renderer, this.scene, this.camera)
     const { triangles, calls } = this.renderer.info.render
-    this.lastFigures = { triangles, calls }
+    this.element.dataset['figures'] = `${triangles} triangles, ${calls} draw calls`
     if (this.selectionVisible) {
       const meshes = this.selection
         .map((p) => this.parts[p])

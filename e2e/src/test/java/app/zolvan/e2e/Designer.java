@@ -1,0 +1,123 @@
+package app.zolvan.e2e;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Mouse;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Response;
+import com.microsoft.playwright.options.BoundingBox;
+import java.awt.Color;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import javax.imageio.ImageIO;
+
+/** What a designer does with mouse and keyboard, and sees. */
+final class Designer {
+    final Page page;
+    private final RunningZolvan zolvan = RunningZolvan.get();
+
+    Designer() {
+        page = zolvan.newPage();
+    }
+
+    Designer signIn() {
+        page.navigate(zolvan.address + "/sign-in");
+        page.fill("[name=login]", RunningZolvan.LOGIN);
+        page.fill("[name=password]", RunningZolvan.PASSWORD);
+        page.click("button[type=submit]");
+        page.waitForURL("**/projects");
+        return this;
+    }
+
+    Designer openLantern() {
+        page.click("text=Pilot storm lantern");
+        return waitUntilDrawn();
+    }
+
+    /** Waits for the stage's own word that nothing more is on its way. */
+    Designer waitUntilDrawn() {
+        page.waitForFunction("() => { const s = document.querySelector('[data-testid=stage]');"
+                + " return s && s.dataset.busy === 'false' && Number(s.dataset.drawn) > 0 }");
+        return this;
+    }
+
+    /** Does something that the server answers, and waits for the stage to show it. */
+    Response changing(String path, Runnable action) {
+        Response r = page.waitForResponse(response -> response.url().contains(path), action);
+        r.finished();
+        page.waitForFunction("() => document.querySelector('[data-testid=saved]').textContent.trim() === 'saved'");
+        page.evaluate("() => new Promise((f) => requestAnimationFrame(() => requestAnimationFrame(f)))");
+        waitUntilDrawn();
+        return r;
+    }
+
+    Designer openDrawer(String name) {
+        page.click("button.drawer:has-text('" + name + "')");
+        return this;
+    }
+
+    /** Carries a chip from the tray to a point of the stage, given in shares of its width and height. */
+    void carry(String code, double x, double y) {
+        BoundingBox chip = page.locator(".tray [data-code='" + code + "']").boundingBox();
+        BoundingBox stage = page.locator("[data-testid=stage]").boundingBox();
+        page.mouse().move(chip.x + 40, chip.y + 40);
+        page.mouse().down();
+        page.mouse().move(chip.x + 60, chip.y - 30, new Mouse.MoveOptions().setSteps(3));
+        page.mouse().move(stage.x + x * stage.width, stage.y + y * stage.height, new Mouse.MoveOptions().setSteps(4));
+        page.waitForSelector(".tag");
+    }
+
+    void drop(String code, double x, double y) {
+        carry(code, x, y);
+        changing("/assignments", () -> page.mouse().up());
+    }
+
+    void selectPart(String name) {
+        page.locator(".ledger .row:not(.group)")
+                .filter(new Locator.FilterOptions().setHasText(name))
+                .first()
+                .click();
+        page.waitForSelector(".strata .layer");
+        waitUntilDrawn();
+    }
+
+    /** Types a value into the number beside a slider. */
+    void type(String slider, String value) {
+        Locator field = page.locator("[aria-label='" + slider + ", typed']");
+        changing("/adjustments", () -> {
+            field.fill(value);
+            field.press("Enter");
+        });
+    }
+
+    /** The stage's mean colour around a point, given in shares. */
+    Color colourAt(double x, double y) {
+        BufferedImage image = picture(page.locator("[data-testid=stage]").screenshot());
+        int cx = (int) (x * image.getWidth());
+        int cy = (int) (y * image.getHeight());
+        int[] sum = new int[3];
+        int n = 0;
+        for (int dy = -3; dy <= 3; dy++) {
+            for (int dx = -3; dx <= 3; dx++, n++) {
+                Color c = new Color(image.getRGB(cx + dx, cy + dy));
+                sum[0] += c.getRed();
+                sum[1] += c.getGreen();
+                sum[2] += c.getBlue();
+            }
+        }
+        return new Color(sum[0] / n, sum[1] / n, sum[2] / n);
+    }
+
+    static BufferedImage picture(byte[] png) {
+        try {
+            return ImageIO.read(new ByteArrayInputStream(png));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    String cardTitle() {
+        return page.textContent("aside.card h1");
+    }
+}

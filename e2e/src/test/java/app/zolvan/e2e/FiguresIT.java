@@ -1,0 +1,80 @@
+package app.zolvan.e2e;
+
+import app.zolvan.demo.DemoFiles;
+import com.microsoft.playwright.Page;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+
+/** Measures the running application and prints the figures; run by {@code ./zolvan bench}. */
+@EnabledIfSystemProperty(named = "zolvan.figures", matches = "true")
+class FiguresIT {
+
+    @Test
+    void figures() throws Exception {
+        Designer d = new Designer().signIn();
+        print("heap after the demo import", usedHeap());
+        d.openLantern();
+        print(
+                "stage",
+                String.valueOf(d.page.evaluate("() => document.querySelector('[data-testid=stage]').dataset.figures")));
+        print("assignment round trip, 200 assignments, ms", quantiles(d.page));
+        long start = System.nanoTime();
+        d.page.navigate(RunningZolvan.get().address + "/projects");
+        d.page.setInputFiles("input[type=file]", Path.of(System.getProperty("zolvan.figures.glb", lantern())));
+        d.page.waitForURL("**/projects/*");
+        print("upload and import of the demo lantern, s", String.valueOf((System.nanoTime() - start) / 1e9));
+        d.page.close();
+    }
+
+    private static String lantern() throws IOException {
+        Path folder = Files.createTempDirectory("zolvan-figures");
+        DemoFiles.write(folder);
+        return folder.resolve("storm-lantern.glb").toString();
+    }
+
+    /** Assigns two materials in turn to one set, each after the last was answered, from within the page. */
+    private static String quantiles(Page page) {
+        return String.valueOf(page.evaluate("""
+                async () => {
+                  const id = location.pathname.split('/').pop()
+                  const token = decodeURIComponent(/XSRF-TOKEN=([^;]*)/.exec(document.cookie)[1])
+                  const library = await (await fetch('/api/library/materials')).json()
+                  let version = (await (await fetch(`/api/projects/${id}/state`)).json()).version
+                  const times = []
+                  for (let i = 0; i < 200; i++) {
+                    const start = performance.now()
+                    const answer = await fetch(`/api/projects/${id}/assignments`, {
+                      method: 'POST',
+                      headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token, 'If-Match': `"${version}"` },
+                      body: JSON.stringify({ level: 'set', targets: [0], material: library[i % 2].id }),
+                    })
+                    version = (await answer.json()).version
+                    times.push(performance.now() - start)
+                  }
+                  times.sort((a, b) => a - b)
+                  return `p50 ${times[100].toFixed(1)}, p95 ${times[190].toFixed(1)}, worst ${times[199].toFixed(1)}`
+                }"""));
+    }
+
+    private static String usedHeap() throws IOException, InterruptedException {
+        Process gc = new ProcessBuilder("jcmd", String.valueOf(RunningZolvan.get().pid), "GC.run").start();
+        gc.waitFor();
+        Process info = new ProcessBuilder("jcmd", String.valueOf(RunningZolvan.get().pid), "GC.heap_info").start();
+        try (BufferedReader in =
+                new BufferedReader(new InputStreamReader(info.getInputStream(), StandardCharsets.UTF_8))) {
+            return in.lines().filter(l -> l.contains("used")).map(String::strip).collect(Collectors.joining("; "));
+        }
+    }
+
+    private static void print(String what, String figure) {
+        System.out.println("FIGURE " + Map.entry(what, figure));
+    }
+}

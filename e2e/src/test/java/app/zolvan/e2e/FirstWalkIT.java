@@ -1,0 +1,214 @@
+package app.zolvan.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.FilePayload;
+import java.awt.Color;
+import java.awt.image.BufferedImage;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The newcomer's first walk through Zolvan, with mouse and keyboard, from signing in to dressing a file of their own. */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class FirstWalkIT {
+    /** A point on the lantern's base as it is framed at first. */
+    private static final double BASE_X = 0.58;
+
+    private static final double BASE_Y = 0.9;
+
+    @Test
+    @Order(1)
+    void aWrongPasswordGetsASentenceAndTheRightOneOpensTheProjects() {
+        Page page = RunningZolvan.get().newPage();
+        page.navigate(RunningZolvan.get().address + "/projects");
+        page.waitForURL("**/sign-in**");
+        page.fill("[name=login]", RunningZolvan.LOGIN);
+        page.fill("[name=password]", "wrong");
+        page.click("button[type=submit]");
+        assertThat(page.textContent("[role=alert]")).contains("don’t match");
+        page.fill("[name=password]", RunningZolvan.PASSWORD);
+        page.keyboard().press("Enter");
+        page.waitForURL("**/projects");
+        assertThat(page.isVisible("text=Pilot storm lantern")).isTrue();
+        page.close();
+    }
+
+    @Test
+    @Order(2)
+    void aChipCarriedOverThePartShowsThereBeforeItIsLetGoAndEscLeavesItAsItWas() {
+        Designer d = new Designer().signIn().openLantern().openDrawer("Paint");
+        Color before = d.colourAt(BASE_X, BASE_Y);
+        assertThat(before.getGreen()).as("bottle green at first").isGreaterThan(before.getRed());
+        d.page.waitForResponse(r -> r.url().contains("/trial"), () -> d.carry("PT-014", BASE_X, BASE_Y));
+        assertThat(d.page.textContent(".tag").strip()).isEqualTo("set · 3 parts");
+        d.page.keyboard().down("Shift");
+        assertThat(d.page.textContent(".tag").strip()).isEqualTo("part · Base");
+        d.page.keyboard().up("Shift");
+        d.page.waitForTimeout(400);
+        d.waitUntilDrawn();
+        assertThat(d.colourAt(BASE_X, BASE_Y).getRed()).isGreaterThan(before.getRed() + 40);
+        d.page.keyboard().press("Escape");
+        d.page.mouse().up();
+        d.page.waitForTimeout(400);
+        d.waitUntilDrawn();
+        assertThat(d.colourAt(BASE_X, BASE_Y)).isEqualTo(before);
+        assertThat(d.page.isDisabled("[aria-label=Undo]")).isTrue();
+        d.page.close();
+    }
+
+    @Test
+    @Order(3)
+    void dropAdjustUndoReloadAndItIsAllStillThere() {
+        Designer d = new Designer().signIn().openLantern().openDrawer("Paint");
+        d.drop("PT-014", BASE_X, BASE_Y);
+        assertThat(d.cardTitle()).isEqualTo("Base");
+        assertThat(d.page.textContent("[role=status]")).contains("Harbour red enamel · 3 parts");
+        assertThat(d.page.textContent(".scope .on").strip()).isEqualTo("All 3 parts with it");
+        Color red = d.colourAt(BASE_X, BASE_Y);
+        assertThat(red.getRed()).isGreaterThan(2 * red.getGreen());
+
+        d.type("Hue", "250");
+        Color blue = d.colourAt(BASE_X, BASE_Y);
+        assertThat(blue.getBlue()).isGreaterThan(2 * blue.getRed());
+        d.type("Roughness", "0.9");
+        d.type("Clear coat", "0");
+        assertThat(d.page.textContent("section[aria-label=Finish] h2 small")).isEqualTo("dead matt");
+        for (int i = 0; i < 3; i++) {
+            d.changing("/undo", () -> d.page.keyboard().press("Control+z"));
+        }
+        assertThat(d.page.inputValue("[aria-label='Hex code']")).isEqualTo("#A5281F");
+
+        d.selectPart("Chimney");
+        assertThat(d.page.textContent(".strata .wins")).contains("set ×2").contains("Clear flint glass");
+        d.openDrawer("Glass");
+        d.page.click("[data-code=GL-009]");
+        d.changing("/assignments", () -> d.page.click("text=Only this part >> visible=true >> nth=-1"));
+        assertThat(d.page.textContent(".strata .wins")).contains("part").contains("Sea green glass");
+
+        d.page.reload();
+        d.waitUntilDrawn();
+        Color again = d.colourAt(BASE_X, BASE_Y);
+        assertThat(again.getRed()).isGreaterThan(2 * again.getGreen());
+        d.selectPart("Chimney");
+        assertThat(d.page.textContent(".strata .wins")).contains("Sea green glass");
+        d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
+        assertThat(d.page.textContent(".strata .wins")).contains("Clear flint glass");
+        d.changing("/redo", () -> d.page.click("[aria-label=Redo]"));
+        d.page.close();
+    }
+
+    @Test
+    @Order(4)
+    void onePartCanLeaveItsSetAndOneChipCanDressPartAfterPart() {
+        Designer d = new Designer().signIn().openLantern();
+        d.selectPart("Hood rim");
+        d.page.click("text=Only this part >> nth=0");
+        d.type("Roughness", "0.8");
+        assertThat(d.page.textContent(".strata .wins")).contains("part").contains("Spun brass · Hood rim");
+        d.selectPart("Base rim");
+        assertThat(d.page.inputValue("[aria-label='Roughness, typed']")).isEqualTo("0.22");
+
+        d.openDrawer("Metal").page.click("[data-code=MT-012]");
+        d.page.keyboard().press("a");
+        assertThat(d.page.textContent(".note")).contains("Raw copper");
+        d.changing("/assignments", () -> d.page.mouse().click(600, 133)); // the knob on the cap
+        d.page.keyboard().press("Escape");
+        assertThat(d.page.locator(".note").count()).isLessThanOrEqualTo(1);
+        d.selectPart("Cap knob");
+        assertThat(d.page.textContent(".strata .wins")).contains("Raw copper");
+        d.page.close();
+    }
+
+    @Test
+    @Order(5)
+    void aPictureHasTheAskedSizeAndNoOutline(@TempDir Path folder) throws Exception {
+        Designer d = new Designer().signIn().openLantern();
+        d.selectPart("Base");
+        d.page.keyboard().press("5");
+        d.page.fill("[aria-label='Width in pixels']", "640");
+        d.page.fill("[aria-label='Height in pixels']", "480");
+        Download download = d.page.waitForDownload(() -> d.page.click("text=Save picture"));
+        Path file = folder.resolve("picture.png");
+        download.saveAs(file);
+        BufferedImage picture = Designer.picture(Files.readAllBytes(file));
+        assertThat(picture.getWidth()).isEqualTo(640);
+        assertThat(picture.getHeight()).isEqualTo(480);
+        int accent = 0;
+        for (int y = 0; y < 480; y++) {
+            for (int x = 0; x < 640; x++) {
+                Color c = new Color(picture.getRGB(x, y));
+                accent += Math.abs(c.getRed() - 0x6B) + Math.abs(c.getGreen() - 0x2D) + Math.abs(c.getBlue() - 0x5C) < 8
+                        ? 1
+                        : 0;
+            }
+        }
+        assertThat(accent).isLessThan(5);
+        d.page.fill("[aria-label='Width in pixels']", "100000");
+        assertThat(d.page.textContent("[role=alert]")).contains("16 to");
+        d.page.close();
+    }
+
+    @Test
+    @Order(6)
+    void theDownloadedModelIsFlawlessGltfAndOpensAgainWithTheSameLooks(@TempDir Path folder) throws Exception {
+        Designer d = new Designer().signIn().openLantern();
+        d.page.keyboard().press("5");
+        Download download = d.page.waitForDownload(() -> d.page.click("text=Download model"));
+        Path file = folder.resolve("dressed.glb");
+        download.saveAs(file);
+        assertThat(validated(file)).isEqualTo("0 errors, 0 warnings");
+
+        d.page.navigate(RunningZolvan.get().address + "/projects");
+        d.page.setInputFiles(
+                "input[type=file]", new FilePayload("My lantern.glb", "model/gltf-binary", Files.readAllBytes(file)));
+        d.page.waitForURL("**/projects/*");
+        d.waitUntilDrawn();
+        assertThat(d.page.textContent("header .name")).contains("My lantern");
+        Color red = d.colourAt(BASE_X, BASE_Y);
+        assertThat(red.getRed()).as("the looks came along").isGreaterThan(2 * red.getGreen());
+        d.openDrawer("Leather");
+        d.drop("LE-005", BASE_X, BASE_Y);
+        assertThat(d.page.textContent(".strata .wins")).contains("Black bridle leather");
+        d.page.close();
+    }
+
+    @Test
+    @Order(7)
+    void lightCanBeSetBeforeMaterialsAreJudged() {
+        Designer d = new Designer().signIn().openLantern();
+        Color before = d.colourAt(BASE_X, BASE_Y);
+        d.page.keyboard().press("4");
+        d.page.locator("[aria-label='Stops, typed']").fill("2");
+        d.page.locator("[aria-label='Stops, typed']").press("Enter");
+        d.page.waitForTimeout(300);
+        d.waitUntilDrawn();
+        assertThat(d.colourAt(BASE_X, BASE_Y).getRed()).isGreaterThan(before.getRed());
+        Color backdrop = d.colourAt(0.05, 0.1);
+        assertThat(backdrop.getRed())
+                .as("the backdrop keeps its tone, about L* 80")
+                .isBetween(185, 215);
+        d.page.waitForResponse(r -> r.url().endsWith("workshop.hdr"), () -> d.page.click("text=Workshop"));
+        d.page.waitForTimeout(300);
+        d.waitUntilDrawn();
+        d.page.close();
+    }
+
+    private static String validated(Path glb) throws Exception {
+        Process process = new ProcessBuilder("node", "scripts/validate.mjs", glb.toString())
+                .directory(Path.of("../web").toFile())
+                .redirectErrorStream(true)
+                .start();
+        String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        process.waitFor(60, TimeUnit.SECONDS);
+        return said.strip();
+    }
+}

@@ -1,0 +1,98 @@
+package app.zolvan.e2e;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
+import com.microsoft.playwright.options.FilePayload;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+
+/** Makes the pictures in docs/screenshots from the demo data; run by {@code ./zolvan screenshots}. */
+@EnabledIfSystemProperty(named = "zolvan.screenshots", matches = ".+")
+class ScreenshotsIT {
+    private static final double BASE_X = 0.58;
+    private static final double BASE_Y = 0.9;
+
+    private final Path folder = Path.of(System.getProperty("zolvan.screenshots", "target"));
+
+    @Test
+    void picturesOfTheMainViews() throws IOException {
+        Files.createDirectories(folder);
+        Page page = RunningZolvan.get().newPage();
+        page.navigate(RunningZolvan.get().address + "/sign-in");
+        page.waitForSelector("[name=login]");
+        page.waitForTimeout(500);
+        save(page, "sign-in");
+        page.close();
+
+        Designer d = new Designer().signIn().openLantern();
+        settle(d);
+        d.openDrawer("Paint");
+        settle(d);
+        d.carry("PT-014", BASE_X, BASE_Y);
+        settle(d);
+        save(d.page, "assign-carrying-a-chip");
+        d.changing("/assignments", () -> d.page.mouse().up());
+        d.page.keyboard().press("Escape");
+        d.openDrawer("Palette");
+        settle(d);
+        save(d.page, "assign");
+        d.selectPart("Base");
+        BoundingBox hue = d.page.locator("[aria-label=Colour] .bar").nth(2).boundingBox();
+        d.page.mouse().move(hue.x + 12, hue.y + 4);
+        d.page.mouse().down();
+        d.page.mouse().move(hue.x + 96, hue.y + 4);
+        settle(d);
+        save(d.page, "colour");
+        d.changing("/adjustments", () -> d.page.mouse().up());
+        d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
+        d.selectPart("Reservoir");
+        d.openDrawer("Glass");
+        settle(d);
+        save(d.page, "glass");
+        d.page.keyboard().press("Escape");
+        d.page.click("nav >> text=Light");
+        d.page.click("text=Workshop");
+        settle(d);
+        save(d.page, "light");
+        d.page.click("text=Studio");
+        d.page.click("nav >> text=Picture");
+        settle(d);
+        save(d.page, "picture");
+        d.page.click("[aria-label='All projects']");
+        d.page.waitForTimeout(3000);
+        d.page.reload();
+        d.page.waitForSelector("article img");
+        d.page.waitForTimeout(500);
+        save(d.page, "projects");
+        d.page.setInputFiles(
+                "input[type=file]",
+                new FilePayload("Stool.glb", "model/gltf-binary", "{\"a\":1}".getBytes(StandardCharsets.UTF_8)));
+        d.page.waitForSelector(".drop [role=alert]");
+        save(d.page, "error");
+        d.page.route("**/api/imports", r -> {
+            d.page.waitForTimeout(1500);
+            r.resume();
+        });
+        d.page.setInputFiles(
+                "input[type=file]",
+                new FilePayload("Lantern, second version.glb", "model/gltf-binary", new byte[9 << 20]));
+        d.page.waitForSelector(".meter");
+        d.page.waitForTimeout(300);
+        save(d.page, "upload");
+        d.page.close();
+    }
+
+    private static void settle(Designer d) {
+        d.page.waitForTimeout(1200);
+        d.waitUntilDrawn();
+        d.page.waitForTimeout(1500); // chips are painted between other work
+    }
+
+    private void save(Page page, String name) {
+        page.screenshot(new Page.ScreenshotOptions().setPath(folder.resolve(name + ".png")));
+    }
+}

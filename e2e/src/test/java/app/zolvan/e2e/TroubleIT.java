@@ -1,0 +1,48 @@
+package app.zolvan.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
+import org.junit.jupiter.api.Test;
+
+/** What a designer sees when something is wrong. */
+class TroubleIT {
+
+    @Test
+    void aFileThatCannotBeReadSaysWhyWhereItWasDropped() {
+        Designer d = new Designer().signIn();
+        int before = d.page.locator("article").count();
+        d.page.setInputFiles(
+                "input[type=file]",
+                new FilePayload("chair.glb", "model/gltf-binary", "{\"a\":1}".getBytes(StandardCharsets.UTF_8)));
+        assertThat(d.page.textContent(".drop [role=alert]")).contains("not a glTF model");
+        assertThat(d.page.locator("article").count()).isEqualTo(before);
+        d.page.setInputFiles("input[type=file]", new FilePayload("huge.glb", "model/gltf-binary", new byte[21 << 20]));
+        d.page.waitForFunction("() => document.querySelector('.drop [role=alert]')?.textContent.includes('20 MB')");
+        d.page.close();
+    }
+
+    @Test
+    void aProjectThatIsNotThereSaysSoAndOffersTheWayBack() {
+        Designer d = new Designer().signIn();
+        d.page.navigate(RunningZolvan.get().address + "/projects/00000000-0000-0000-0000-000000000000");
+        assertThat(d.page.textContent(".missing")).contains("There is no such project, or it isn’t yours.");
+        d.page.click("text=All projects");
+        d.page.waitForURL("**/projects");
+        d.page.close();
+    }
+
+    @Test
+    void aChangeMadeElsewhereArrivesByItself() {
+        Designer one = new Designer().signIn().openLantern();
+        Designer other = new Designer().signIn().openLantern();
+        other.selectPart("Strap");
+        one.selectPart("Strap");
+        other.type("Roughness", "0.33");
+        one.page.waitForFunction("() => document.querySelector(\"[aria-label='Roughness, typed']\").value === '0.33'");
+        other.changing("/undo", () -> other.page.click("[aria-label=Undo]"));
+        one.page.close();
+        other.page.close();
+    }
+}
