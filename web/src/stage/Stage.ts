@@ -54,7 +54,7 @@ export interface AssetLoader {
 const BACKDROP_TOP = 0.6 + 0.04 // scene-linear; the tone curve takes 0.04 off, leaving about L* 82
 const BACKDROP_BOTTOM = 0.52 + 0.04
 const CLICK_SLOP = 4
-const SLOW = 120 // ms from one frame to the next while something moves
+const SLOW = 120 // ms that a frame takes to be finished
 const IDLE = 250 // ms without movement after which the picture is drawn in full
 
 /**
@@ -89,7 +89,6 @@ export class Stage {
   private disposed = false
   private moving = 0
   private slow = false
-  private lastDraw = 0
 
   constructor(
     private readonly element: HTMLElement,
@@ -304,8 +303,6 @@ export class Stage {
 
   /** Something moves: on a slow machine frames are drafts (half the resolution, glass without depth) until it rests. */
   private keepMoving(): void {
-    const since = performance.now() - this.lastDraw
-    if (this.moving !== 0 && since > SLOW && since < 10_000) this.slow = true
     window.clearTimeout(this.moving)
     this.moving = window.setTimeout(() => {
       this.moving = 0
@@ -319,6 +316,10 @@ export class Stage {
     this.invalidate()
   }
 
+  private get isDraft(): boolean {
+    return this.slow && this.moving !== 0
+  }
+
   private setRatio(factor: number): void {
     const ratio = factor * Math.min(window.devicePixelRatio, 2)
     if (this.renderer.getPixelRatio() === ratio) return
@@ -329,6 +330,7 @@ export class Stage {
   invalidate(): void {
     if (this.requested || this.disposed) return
     this.requested = true
+    this.element.dataset['busy'] = 'true'
     requestAnimationFrame(() => {
       this.requested = false
       if (!this.disposed) this.draw()
@@ -336,8 +338,9 @@ export class Stage {
   }
 
   private draw(): void {
-    this.lastDraw = performance.now()
-    if (this.slow && this.moving !== 0) this.renderer.render(this.scene, this.camera)
+    const start = performance.now()
+    const draft = this.isDraft
+    if (draft) this.renderer.render(this.scene, this.camera)
     else this.glass.render(this.renderer, this.scene, this.camera)
     const { triangles, calls } = this.renderer.info.render
     this.element.dataset['figures'] = `${triangles} triangles, ${calls} draw calls`
@@ -347,10 +350,31 @@ export class Stage {
         .filter((m): m is (typeof this.parts)[number] => !!m?.visible)
       this.outline.draw(this.renderer, meshes, this.camera)
     }
-    this.revision++
-    this.element.dataset['drawn'] = String(this.revision)
-    this.element.dataset['busy'] = String(this.isBusy || (this.slow && this.moving !== 0))
-    this.handlers.drawn?.(this.revision)
+    this.announce(++this.revision, start, draft)
+  }
+
+  /** Says that a frame is drawn once the graphics card has finished it, and learns how long frames take. */
+  private announce(revision: number, start: number, draft: boolean): void {
+    const gl = this.renderer.getContext() as WebGL2RenderingContext
+    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0)
+    gl.flush()
+    const check = () => {
+      if (this.disposed || revision !== this.revision) return
+      if (fence && gl.clientWaitSync(fence, 0, 0) === gl.TIMEOUT_EXPIRED) {
+        window.setTimeout(check, 4)
+        return
+      }
+      gl.deleteSync(fence)
+      if (!draft) this.slow = performance.now() - start > SLOW
+      this.finished(revision)
+    }
+    window.setTimeout(check, 0)
+  }
+
+  private finished(revision: number): void {
+    this.element.dataset['drawn'] = String(revision)
+    this.element.dataset['busy'] = String(this.isBusy || this.requested || this.isDraft)
+    this.handlers.drawn?.(revision)
   }
 
   private busy(by: number): void {

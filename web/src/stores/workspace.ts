@@ -15,6 +15,7 @@ import type { Light, Region } from '../stage/Stage'
 
 export type Step = 'assign' | 'light' | 'picture'
 
+const NOTICE_TIME = 8000
 const FIRST_LIGHT: Light = { surroundings: 'studio', strength: 1, turn: 0, exposure: 0 }
 
 /** The open project: what it shows, what is selected, and what is on its way to the server. */
@@ -173,7 +174,7 @@ export const useWorkspace = defineStore('workspace', () => {
   function tell(text: string) {
     notice.value = text
     window.clearTimeout(noticeTimer)
-    noticeTimer = window.setTimeout(() => (notice.value = ''), 3500)
+    noticeTimer = window.setTimeout(() => (notice.value = ''), NOTICE_TIME)
   }
 
   async function assign(level: Level, regions: Region[], material: string | null) {

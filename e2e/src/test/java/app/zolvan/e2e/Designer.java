@@ -93,6 +93,7 @@ final class Designer {
 
     /** The stage's mean colour around a point, given in shares. */
     Color colourAt(double x, double y) {
+        page.evaluate("() => new Promise((f) => requestAnimationFrame(() => requestAnimationFrame(f)))");
         BufferedImage image = picture(page.locator("[data-testid=stage]").screenshot());
         int cx = (int) (x * image.getWidth());
         int cy = (int) (y * image.getHeight());

@@ -12,6 +12,7 @@ class TroubleIT {
     @Test
     void aFileThatCannotBeReadSaysWhyWhereItWasDropped() {
         Designer d = new Designer().signIn();
+        d.page.waitForSelector("article");
         int before = d.page.locator("article").count();
         d.page.setInputFiles(
                 "input[type=file]",
@@ -27,7 +28,7 @@ class TroubleIT {
     void aProjectThatIsNotThereSaysSoAndOffersTheWayBack() {
         Designer d = new Designer().signIn();
         d.page.navigate(RunningZolvan.get().address + "/projects/00000000-0000-0000-0000-000000000000");
-        assertThat(d.page.textContent(".missing")).contains("There is no such project, or it isn’t yours.");
+        d.page.waitForSelector("text=There is no such project, or it isn’t yours.");
         d.page.click("text=All projects");
         d.page.waitForURL("**/projects");
         d.page.close();
