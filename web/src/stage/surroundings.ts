@@ -44,8 +44,8 @@ export function viewingBooth(renderer: WebGLRenderer): Texture {
     const up = -Math.cos((Math.PI * (y + 0.5)) / height) // the picture's first row looks down
     for (let x = 0; x < width; x++) {
       const around = Math.cos((2 * Math.PI * (x + 0.5)) / width)
-      const ceiling = up > 0 ? 0.3 + 0.55 * up : 0.27 + 0.1 * up
-      const strip = up > 0.45 && up < 0.6 ? 1.5 : 0
+      const ceiling = up > 0 ? 0.27 + 0.9 * up ** 3 : 0.27 + 0.1 * up
+      const strip = up > 0.78 && up < 0.86 ? 1.6 : 0
       const shade = 1 + 0.35 * around
       data.set(
         [ceiling * shade + strip, ceiling * shade + strip, ceiling * shade + strip, 1],

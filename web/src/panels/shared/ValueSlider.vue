@@ -121,7 +121,7 @@ function commitTyped() {
       class="number"
       :value="text"
       :aria-label="`${label}, typed`"
-      @focus="typed = shown.toFixed(decimals)"
+      @focus="($event.target as HTMLInputElement).select()"
       @input="typed = ($event.target as HTMLInputElement).value"
       @keydown.enter="($event.target as HTMLInputElement).blur()"
       @keydown.esc="((typed = null), ($event.target as HTMLInputElement).blur())"
