@@ -3,6 +3,7 @@ package app.zolvan.server.config;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
+import io.swagger.v3.oas.models.servers.Server;
 import java.lang.reflect.RecordComponent;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -49,7 +50,7 @@ class WebConfiguration implements WebMvcConfigurer {
 
     @Bean
     OpenAPI description() {
-        return new OpenAPI().info(new Info().title("Zolvan").version("1")).servers(List.of());
+        return new OpenAPI().info(new Info().title("Zolvan").version("1")).servers(List.of(new Server().url("/")));
     }
 
     /**
