@@ -91,7 +91,8 @@ async function signOut() {
         </template>
         <v-list density="compact">
           <v-list-item title="All projects" to="/projects" />
-          <v-list-item title="Licences and notices" href="/third-party-web.txt" target="_blank" />
+          <v-list-item title="Licences, front end" href="/third-party-web.txt" target="_blank" />
+          <v-list-item title="Licences, server" href="/third-party-java.txt" target="_blank" />
           <v-list-item title="Sign out" @click="signOut" />
         </v-list>
       </v-menu>

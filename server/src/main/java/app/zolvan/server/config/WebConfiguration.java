@@ -34,7 +34,7 @@ class WebConfiguration implements WebMvcConfigurer {
     /** Addresses that the front end shows by itself. */
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
-        for (String path : List.of("/", "/sign-in", "/projects", "/projects/{id}", "/notices")) {
+        for (String path : List.of("/", "/sign-in", "/projects", "/projects/{id}")) {
             registry.addViewController(path).setViewName("forward:/index.html");
         }
     }
