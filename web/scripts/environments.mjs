@@ -33,7 +33,7 @@ function upright({ width, height, data }) {
     for (let x = 0; x < width; x++) {
       for (let k = 0; k < 3; k++) {
         const v = data[((height - 1 - y) * width + x) * 4 + k]
-        rgb[(y * width + x) * 3 + k] = Math.min(BRIGHTEST, Math.max(0, v))
+        rgb[(y * width + x) * 3 + k] = Number.isFinite(v) ? Math.min(BRIGHTEST, Math.max(0, v)) : BRIGHTEST
       }
     }
   }

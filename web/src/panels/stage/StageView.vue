@@ -14,10 +14,10 @@ const element = ref<HTMLElement | null>(null)
 const failed = ref('')
 const hovered = shallowRef<Region | null>(null)
 let trial = 0
+const id = workspace.id // the project is closed before this view is gone
 
 onMounted(() => {
   if (!element.value) return
-  const id = workspace.id
   try {
     const stage = new Stage(element.value, {
       mesh: (sha256) => fetch(api.assetAddress(id, sha256)).then((r) => r.arrayBuffer()),
@@ -81,7 +81,6 @@ function pick(region: Region | null, event: PointerEvent) {
 /** Keeps a small picture of the stage for the list of projects. */
 function keepThumbnail() {
   const stage = stageHandle.value
-  const id = workspace.id
   if (!stage || !id || stage.isBusy || workspace.isolated || drag.material || workspace.adjusting) return
   void stage
     .picture(592, 388, 'image/jpeg')

@@ -1,5 +1,6 @@
 package app.zolvan.e2e;
 
+import com.google.gson.JsonObject;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
@@ -73,15 +74,16 @@ class ScreenshotsIT {
                 new FilePayload("Stool.glb", "model/gltf-binary", "{\"a\":1}".getBytes(StandardCharsets.UTF_8)));
         d.page.waitForSelector(".drop [role=alert]");
         save(d.page, "error");
-        d.page.route("**/api/imports", r -> {
-            d.page.waitForTimeout(1500);
-            r.resume();
-        });
+        JsonObject slow = new JsonObject();
+        slow.addProperty("offline", false);
+        slow.addProperty("latency", 0);
+        slow.addProperty("downloadThroughput", -1);
+        slow.addProperty("uploadThroughput", 3 << 20);
+        d.page.context().newCDPSession(d.page).send("Network.emulateNetworkConditions", slow);
         d.page.setInputFiles(
                 "input[type=file]",
                 new FilePayload("Lantern, second version.glb", "model/gltf-binary", new byte[9 << 20]));
-        d.page.waitForSelector(".meter");
-        d.page.waitForTimeout(300);
+        d.page.waitForFunction("() => parseFloat(document.querySelector('.meter i')?.style.width) > 40");
         save(d.page, "upload");
         d.page.close();
     }
