@@ -91,7 +91,7 @@ function give(level: Level) {
 </script>
 
 <template>
-  <aside class="card" aria-label="Look">
+  <aside class="card side-card" aria-label="Look">
     <div v-if="!region || !part" class="empty soft">
       <p class="title">Nothing selected</p>
       <p>Click a part on the stage or in the ledger to see and change its look.</p>
@@ -305,12 +305,6 @@ function give(level: Level) {
 </template>
 
 <style scoped>
-.card {
-  padding: 12px 14px;
-  overflow: auto;
-  background: var(--panel);
-  border-left: 1px solid var(--line);
-}
 .empty {
   display: grid;
   gap: 8px;

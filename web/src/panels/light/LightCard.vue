@@ -8,7 +8,7 @@ const name = (id: string) => SURROUNDINGS.find((s) => s.id === id)?.name ?? id
 </script>
 
 <template>
-  <aside class="card" aria-label="Light">
+  <aside class="card side-card" aria-label="Light">
     <h1 class="title">Light</h1>
     <p class="soft small">Set the surroundings before judging a material: it shows what they give it.</p>
     <section class="fold" aria-label="Surroundings">
@@ -58,12 +58,6 @@ const name = (id: string) => SURROUNDINGS.find((s) => s.id === id)?.name ?? id
 </template>
 
 <style scoped>
-.card {
-  padding: 12px 14px;
-  overflow: auto;
-  background: var(--panel);
-  border-left: 1px solid var(--line);
-}
 .card .small {
   margin-bottom: 12px;
 }

@@ -45,7 +45,7 @@ async function save() {
 </script>
 
 <template>
-  <aside class="card" aria-label="Picture">
+  <aside class="card side-card" aria-label="Picture">
     <h1 class="title">Picture</h1>
     <p class="soft small">The stage as it stands, without outline, at the size you need.</p>
     <section class="fold" aria-label="Size">
@@ -105,12 +105,6 @@ async function save() {
 </template>
 
 <style scoped>
-.card {
-  padding: 12px 14px;
-  overflow: auto;
-  background: var(--panel);
-  border-left: 1px solid var(--line);
-}
 .card .small {
   margin-bottom: 10px;
 }

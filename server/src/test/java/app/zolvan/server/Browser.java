@@ -14,6 +14,8 @@ import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.CompletableFuture;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -100,6 +102,14 @@ final class Browser {
                 .orElseThrow();
         cookies.getCookieStore().removeAll();
         cookies.getCookieStore().add(URI.create(base), session);
+    }
+
+    /** Opens the stream of events and puts its lines into the queue as they come. */
+    CompletableFuture<Void> listen(BlockingQueue<String> lines) {
+        HttpRequest request =
+                HttpRequest.newBuilder(URI.create(base + "/api/events")).build();
+        return client.sendAsync(request, BodyHandlers.ofLines())
+                .thenAccept(r -> r.body().forEach(lines::add));
     }
 
     private Answer send(String method, String path, String type, byte[] body, Map<String, String> headers) {

@@ -1,6 +1,5 @@
 package app.zolvan.server.event;
 
-import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.sql.Connection;
 import java.sql.SQLException;
@@ -16,6 +15,7 @@ import org.postgresql.PGNotification;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
@@ -70,7 +70,8 @@ public class EventService {
         thread.start();
     }
 
-    @PreDestroy
+    /** Ends all streams before the web server waits for its requests to end. */
+    @EventListener(ContextClosedEvent.class)
     void stop() throws InterruptedException {
         running = false;
         listeners.values().forEach(list -> list.forEach(SseEmitter::complete));

@@ -13,7 +13,9 @@ import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.model.Model;
+import app.zolvan.core.texture.PatternImages;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
@@ -108,6 +110,30 @@ class GltfReaderTest {
                                 + "\"indices\":{\"bufferView\":2,\"componentType\":5123},\"values\":{\"bufferView\":3}}");
         Mesh mesh = read(glb(text, bin.array())).meshes().get(0);
         assertThat(mesh.positions()).endsWith(7, 8, 9).startsWith(0, 0, 0, 1, 0, 0);
+    }
+
+    @Test
+    void texturesKeepTheirPlacementAndWhatIsLeftOutIsNoted() throws Exception {
+        byte[] png = new PatternImages((u, v) -> u, 4).tone(0, 255);
+        String uri = "data:image/png;base64," + Base64.getEncoder().encodeToString(png);
+        Model m = read(glb(
+                json(ONE_NODE
+                        + ",\"images\":[{\"uri\":\"" + uri + "\"}],\"samplers\":[{\"wrapS\":33648,\"wrapT\":33071}],"
+                        + "\"textures\":[{\"source\":0,\"sampler\":0}],\"animations\":[{}],"
+                        + "\"extensionsUsed\":[\"MSFT_lod\"],"
+                        + "\"materials\":[{\"pbrMetallicRoughness\":{\"baseColorTexture\":{\"index\":0,\"extensions\":"
+                        + "{\"KHR_texture_transform\":{\"offset\":[0.1,0.2],\"rotation\":0.5,\"scale\":[2,3]}}}},"
+                        + "\"occlusionTexture\":{\"index\":0}}]"),
+                TRIANGLE));
+        TextureUse use = m.sources().get(0).material().surface().textures().get(Parameter.BASE_COLOR);
+        assertThat(use.placement()).isEqualTo(new TextureUse.ModelUv(0.1, 0.2, 0.5, 2, 3));
+        assertThat(use.wrapU()).isEqualTo(TextureUse.Wrap.MIRROR);
+        assertThat(use.wrapV()).isEqualTo(TextureUse.Wrap.ONCE);
+        assertThat(m.images().get(use.image()).width()).isEqualTo(4);
+        assertThat(m.notes())
+                .anyMatch(n -> n.contains("occlusion"))
+                .anyMatch(n -> n.contains("animations"))
+                .anyMatch(n -> n.contains("MSFT_lod"));
     }
 
     @Test
