@@ -39,7 +39,9 @@ const rows = computed<Row[]>(() => {
     })
     scene.parts.forEach((p) => {
       if (p.group !== group) return
-      const text = `${p.name} ${materialName(p.index)}`.toLowerCase()
+      const sources = p.sets.map((s) => scene.sets[s]?.name).join(' ')
+      const undressed = level(p.index) === 'none' ? 'no look yet' : ''
+      const text = `${p.name} ${materialName(p.index)} ${sources} ${undressed}`.toLowerCase()
       if (!words.every((w) => text.includes(w))) return
       inside.push(p.index)
       out.push({ key: `p${p.index}`, depth, name: p.name, part: p.index, parts: [p.index] })
@@ -103,7 +105,7 @@ watch(
         v-model="filter"
         class="field"
         type="search"
-        placeholder="Filter parts or materials"
+        placeholder="Filter parts, looks, sources"
         aria-label="Filter parts"
       />
     </div>
