@@ -9,6 +9,7 @@ import {
   type ProjectState,
   type Scene,
   type Stratum,
+  type Substance,
   type Values,
 } from '../api/client'
 import type { Light, Region } from '../stage/Stage'
@@ -23,6 +24,7 @@ export const useWorkspace = defineStore('workspace', () => {
   const scene = shallowRef<Scene | null>(null)
   const state = shallowRef<ProjectState | null>(null)
   const library = shallowRef<Material[]>([])
+  const substances = shallowRef<Substance[]>([])
   const strata = shallowRef<Stratum[]>([])
   const selection = ref<Region[]>([])
   const chosen = ref<string | null>(null)
@@ -86,17 +88,24 @@ export const useWorkspace = defineStore('workspace', () => {
     return scene.value?.parts[region.part]?.sets[region.span] ?? 0
   }
 
+  /** The level at which an assignment would show: the part's where it has its own look, else its set's. */
+  function shownLevel(region: Region): Level {
+    return lookOf(region)?.from === 'part' ? 'part' : 'set'
+  }
+
   function targetOf(level: Level, region: Region): number {
     return level === 'part' ? region.part : setOf(region)
   }
 
   async function open(projectId: string) {
     close()
-    const [newScene, newState, newLibrary] = await Promise.all([
+    const [newScene, newState, newLibrary, newSubstances] = await Promise.all([
       api.scene(projectId),
       api.state(projectId),
       api.library(),
+      api.substances(),
     ])
+    substances.value = newSubstances
     library.value = newLibrary
     scene.value = newScene
     state.value = newState
@@ -166,6 +175,12 @@ export const useWorkspace = defineStore('workspace', () => {
     if (e.status !== 0) await catchUp()
   }
 
+  /** Says why something that was only tried did not come back. */
+  function report(e: unknown) {
+    if (!(e instanceof Refusal)) throw e
+    problem.value = e.message
+  }
+
   async function catchUp() {
     const newest = await api.state(id.value).catch(() => null)
     if (newest) take(newest)
@@ -185,7 +200,7 @@ export const useWorkspace = defineStore('workspace', () => {
     if (!done || state.value === before) return
     const name = material ? (materials.value.get(material)?.name ?? 'Material') : 'Taken off'
     const first = regions[0]
-    const hidden = level === 'set' && first && material && lookOf(first)?.from === 'part'
+    const hidden = level === 'set' && first && material && shownLevel(first) === 'part'
     tell(`${name} · ${counted(parts, 'part')}` + (hidden ? ' · hidden here by the part’s own look' : ''))
   }
 
@@ -216,6 +231,7 @@ export const useWorkspace = defineStore('workspace', () => {
     scene,
     state,
     library,
+    substances,
     strata,
     selection,
     chosen,
@@ -237,6 +253,8 @@ export const useWorkspace = defineStore('workspace', () => {
     sharing,
     reach,
     setOf,
+    shownLevel,
+    report,
     open,
     close,
     take,

@@ -40,7 +40,11 @@ async function place(change: Partial<Colour>, done: boolean) {
   const asked = { ...colour.value, ...change }
   colour.value = asked
   const mine = ++newest
-  const placed = await api.colourPlaced(asked.lightness, asked.chroma, asked.hue).catch(() => null)
+  problem.value = ''
+  const placed = await api.colourPlaced(asked.lightness, asked.chroma, asked.hue).catch((e: unknown) => {
+    problem.value = e instanceof Refusal ? e.message : ''
+    return null
+  })
   if (!placed || (mine !== newest && !done)) return
   colour.value = { ...placed, hue: asked.hue }
   send(placed, done)

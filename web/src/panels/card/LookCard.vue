@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { api, type Level, type Values } from '../../api/client'
 import { counted, useWorkspace } from '../../stores/workspace'
-import ValueSlider from '../shared/ValueSlider.vue'
+import ParameterRow from './ParameterRow.vue'
 import ColourFold from './ColourFold.vue'
 import StrataBars from './StrataBars.vue'
 import { useAdjustment } from './useAdjustment'
@@ -52,6 +52,8 @@ function reset(name: string) {
   if (v !== undefined) void commit({ [name]: v } as Values)
 }
 
+const parameters = { number, changed, attempt, commit, reset }
+
 const isClear = computed(() => number('transmission_weight') > 0)
 const isThin = computed(() => values.value['geometry_thin_walled'] === true)
 const openSolid = computed(() => isClear.value && !isThin.value && part.value?.closed === false)
@@ -60,17 +62,6 @@ const transparency = computed(() => {
     return `IOR ${number('specular_ior').toFixed(3)}, ${isThin.value ? 'thin pane' : 'solid'}`
   return number('geometry_opacity') < 1 ? 'partly there' : 'opaque'
 })
-
-const SUBSTANCES: [string, number][] = [
-  ['Ice', 1.31],
-  ['Water', 1.333],
-  ['Lamp oil', 1.47],
-  ['Acrylic', 1.49],
-  ['Window glass', 1.52],
-  ['Polycarbonate', 1.585],
-  ['Sapphire', 1.77],
-  ['Diamond', 2.417],
-]
 
 const renaming = ref<string | null>(null)
 async function rename() {
@@ -163,91 +154,74 @@ function give(level: Level) {
           <h2>
             Finish <small>{{ material.finish }}</small>
           </h2>
-          <ValueSlider
+          <ParameterRow
             label="Roughness"
-            :value="number('specular_roughness')"
+            parameter="specular_roughness"
+            :of="parameters"
             :step="0.01"
             track="linear-gradient(90deg,#fff,#cfcdc8 40%,#8d8a85)"
-            :changed="changed('specular_roughness')"
             hint="How blurred reflections are: 0 is a mirror, 0.3 satin enamel, 1 dead matt."
-            @input="attempt({ specular_roughness: $event })"
-            @change="commit({ specular_roughness: $event })"
-            @reset="reset('specular_roughness')"
           />
-          <ValueSlider
+          <ParameterRow
             label="Metalness"
-            :value="number('base_metalness')"
-            :changed="changed('base_metalness')"
+            parameter="base_metalness"
+            :of="parameters"
             hint="1 for bare metal, which tints what it reflects; 0 for everything else."
-            @input="attempt({ base_metalness: $event })"
-            @change="commit({ base_metalness: $event })"
-            @reset="reset('base_metalness')"
           />
-          <ValueSlider
+          <ParameterRow
             label="Clear coat"
-            :value="number('coat_weight')"
-            :changed="changed('coat_weight')"
+            parameter="coat_weight"
+            :of="parameters"
             hint="A second, sharp gloss layer over the finish: 1 for lacquer or enamel glaze."
-            @input="attempt({ coat_weight: $event })"
-            @change="commit({ coat_weight: $event })"
-            @reset="reset('coat_weight')"
           />
-          <ValueSlider
+          <ParameterRow
             v-if="number('coat_weight') > 0"
             label="Coat blur"
-            :value="number('coat_roughness')"
-            :changed="changed('coat_roughness')"
+            parameter="coat_roughness"
+            :of="parameters"
             hint="Roughness of the coat: 0 is wet, 0.3 rubbed down."
-            @input="attempt({ coat_roughness: $event })"
-            @change="commit({ coat_roughness: $event })"
-            @reset="reset('coat_roughness')"
           />
-          <ValueSlider
+          <ParameterRow
             label="Fuzz"
-            :value="number('fuzz_weight')"
-            :changed="changed('fuzz_weight')"
+            parameter="fuzz_weight"
+            :of="parameters"
             hint="Fine fibres that catch light at the edge: 0.3 for cotton, 0.6 for felt."
-            @input="attempt({ fuzz_weight: $event })"
-            @change="commit({ fuzz_weight: $event })"
-            @reset="reset('fuzz_weight')"
           />
         </section>
         <section class="fold" aria-label="Transparency">
           <h2>
             Transparency <small>{{ transparency }}</small>
           </h2>
-          <ValueSlider
+          <ParameterRow
             label="Clear"
-            :value="number('transmission_weight')"
-            :changed="changed('transmission_weight')"
+            parameter="transmission_weight"
+            :of="parameters"
             hint="How much light passes through the body: 1 for glass. Reflections keep their strength."
-            @input="attempt({ transmission_weight: $event })"
-            @change="commit({ transmission_weight: $event })"
-            @reset="reset('transmission_weight')"
           />
-          <ValueSlider
+          <ParameterRow
             label="IOR"
-            :value="number('specular_ior')"
+            parameter="specular_ior"
+            :of="parameters"
             :min="1"
             :max="3"
             :step="0.01"
             :decimals="3"
-            :changed="changed('specular_ior')"
             hint="Index of refraction, for reflection and bending alike: water 1.333, glass 1.52."
-            @input="attempt({ specular_ior: $event })"
-            @change="commit({ specular_ior: $event })"
-            @reset="reset('specular_ior')"
           />
           <div class="pair">
             <span />
             <select
               class="field"
               aria-label="IOR of a substance"
-              :value="SUBSTANCES.find((s) => Math.abs(s[1] - number('specular_ior')) < 0.0005)?.[1] ?? ''"
+              :value="
+                workspace.substances.find((s) => Math.abs(s.ior - number('specular_ior')) < 0.0005)?.ior ?? ''
+              "
               @change="commit({ specular_ior: Number(($event.target as HTMLSelectElement).value) })"
             >
               <option value="" disabled>Index of a substance …</option>
-              <option v-for="[name, ior] in SUBSTANCES" :key="name" :value="ior">{{ name }} {{ ior }}</option>
+              <option v-for="s in workspace.substances" :key="s.name" :value="s.ior">
+                {{ s.name }} {{ s.ior }}
+              </option>
             </select>
           </div>
           <template v-if="isClear">
@@ -274,29 +248,24 @@ function give(level: Level) {
             <p v-if="openSolid" class="small warn">
               This part is not closed, so it can’t show as a solid body; it shows as a thin pane.
             </p>
-            <ValueSlider
+            <ParameterRow
               v-if="!isThin"
               label="Colour depth"
-              :value="number('transmission_depth') * 1000"
+              parameter="transmission_depth"
+              :scale="1000"
+              :of="parameters"
               :max="100"
               :step="1"
               :decimals="1"
               unit=" mm"
-              :changed="changed('transmission_depth')"
               hint="Thickness at which the colour is reached: small is deep colour. 0 tints at the surface."
-              @input="attempt({ transmission_depth: $event / 1000 })"
-              @change="commit({ transmission_depth: $event / 1000 })"
-              @reset="reset('transmission_depth')"
             />
           </template>
-          <ValueSlider
+          <ParameterRow
             label="Opacity"
-            :value="number('geometry_opacity')"
-            :changed="changed('geometry_opacity')"
+            parameter="geometry_opacity"
+            :of="parameters"
             hint="How much of the surface is there at all, as in mesh or gauze. Leave at 1 for glass."
-            @input="attempt({ geometry_opacity: $event })"
-            @change="commit({ geometry_opacity: $event })"
-            @reset="reset('geometry_opacity')"
           />
         </section>
       </template>

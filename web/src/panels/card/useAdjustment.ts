@@ -35,7 +35,10 @@ export function useAdjustment(region: ComputedRef<Region | null>, onlyPart: Ref<
       const values = waiting
       const at = region.value
       waiting = null
-      const preview = await api.preview(workspace.id, at.part, at.span, values).catch(() => null)
+      const preview = await api.preview(workspace.id, at.part, at.span, values).catch((e: unknown) => {
+        workspace.report(e)
+        return null
+      })
       if (mine !== round || !preview) break
       tried.value = preview
       const reach = onlyPart.value

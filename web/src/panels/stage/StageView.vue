@@ -67,7 +67,7 @@ watch(
 
 function pick(region: Region | null, event: PointerEvent) {
   if (workspace.applying && region && workspace.chosen) {
-    const level = event.shiftKey ? 'part' : shownLevel(region)
+    const level = event.shiftKey ? 'part' : workspace.shownLevel(region)
     void workspace.assign(level, [region], workspace.chosen)
     return
   }
@@ -88,12 +88,9 @@ function keepThumbnail() {
     .catch(() => undefined) // the list shows the last one instead
 }
 
-/** The level at which an assignment would show: the part's where it has its own look, else its set's. */
-function shownLevel(region: Region): Level {
-  return workspace.lookOf(region)?.from === 'part' ? 'part' : 'set'
-}
-
-const dropLevel = computed<Level>(() => (hovered.value && !drag.narrow ? shownLevel(hovered.value) : 'part'))
+const dropLevel = computed<Level>(() =>
+  hovered.value && !drag.narrow ? workspace.shownLevel(hovered.value) : 'part',
+)
 const reached = computed(() => (hovered.value ? workspace.reach(dropLevel.value, hovered.value) : []))
 const tag = computed(() => {
   if (!hovered.value) return ''
@@ -118,8 +115,12 @@ watch([hovered, dropLevel, () => drag.material], async () => {
     stageHandle.value?.endTrial()
     return
   }
-  const look = await api.trial(workspace.id, region.part, material.id).catch(() => null)
-  if (look && mine === trial) stageHandle.value?.tryOn(reached.value, look.physical, look.mapping)
+  try {
+    const look = await api.trial(workspace.id, region.part, material.id)
+    if (mine === trial) stageHandle.value?.tryOn(reached.value, look.physical, look.mapping)
+  } catch (e) {
+    workspace.report(e)
+  }
 })
 
 async function drop() {

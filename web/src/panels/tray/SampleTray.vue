@@ -50,7 +50,7 @@ function quick(m: Material) {
   choose(m)
   if (!workspace.current)
     workspace.tell('Select a part first, then put the chip on it; or drag the chip onto the model.')
-  else put(workspace.lookOf(workspace.current)?.from === 'part' ? 'part' : 'set')
+  else put(workspace.shownLevel(workspace.current))
 }
 </script>
 

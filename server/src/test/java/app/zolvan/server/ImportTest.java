@@ -3,6 +3,8 @@ package app.zolvan.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import app.zolvan.core.model.Digest;
+import app.zolvan.server.asset.AssetService;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
@@ -11,9 +13,12 @@ import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.beans.factory.annotation.Autowired;
 import tools.jackson.databind.JsonNode;
 
 class ImportTest extends ServerTest {
+    @Autowired
+    private AssetService assets;
 
     @Test
     void anUploadedModelBecomesAProjectWithItsPartsAndSets() throws Exception {
@@ -74,6 +79,7 @@ class ImportTest extends ServerTest {
         assertThat(job.get("state").asString()).isEqualTo("FAILED");
         assertThat(job.get("problem").asString()).matches("(?s)[“A-Z].*\\.");
         assertThat(count("project")).isEqualTo(before);
+        until(() -> assertThat(stored(file)).isFalse());
     }
 
     @Test
@@ -104,29 +110,63 @@ class ImportTest extends ServerTest {
 
     @Test
     void aJobWhoseProcessDiedIsTakenUpAgain() throws Exception {
-        browser.upload("first.glb", stools()); // stores the bytes
-        String owner = browser.get("/api/session").json().get("id").asString();
-        String sha = database.queryForObject("select asset from job where account_id = ?::uuid", String.class, owner);
-        UUID job = UUID.randomUUID();
-        database.update(
-                "insert into job (id, account_id, kind, title, state, share, asset) values (?, ?::uuid, 'import',"
-                        + " 'lost.glb', 'RUNNING', 0.4, ?)",
-                job,
-                owner,
-                sha);
+        UUID job = insertJob(assets.store(stools(), "application/octet-stream"), "RUNNING", false);
         database.update(
                 "insert into scheduled_tasks (task_name, task_instance, execution_time, picked, picked_by,"
                         + " last_heartbeat, version) values ('job', ?, now() - interval '1 minute', true, 'gone',"
                         + " now() - interval '1 minute', 1)",
                 job.toString());
-        long end = System.nanoTime() + 30_000_000_000L;
-        String state = "";
-        while (!state.equals("DONE") && System.nanoTime() < end) {
-            state = browser.get("/api/jobs/" + job).json().get("state").asString();
-            Thread.sleep(100);
-        }
-        assertThat(state).isEqualTo("DONE");
+        until(() -> assertThat(
+                        browser.get("/api/jobs/" + job).json().get("state").asString())
+                .isEqualTo("DONE"));
         assertThat(browser.get("/api/projects/" + job + "/scene").status()).isEqualTo(200);
+    }
+
+    @Test
+    void aJobThatIsCalledOffMakesNothingAndLeavesNoBytes() throws Exception {
+        byte[] file = "called off before it began".getBytes(StandardCharsets.UTF_8);
+        UUID job = insertJob(assets.store(file, "application/octet-stream"), "QUEUED", true);
+        database.update(
+                "insert into scheduled_tasks (task_name, task_instance, execution_time, picked, version)"
+                        + " values ('job', ?, now(), false, 1)",
+                job.toString());
+        until(() -> assertThat(
+                        browser.get("/api/jobs/" + job).json().get("state").asString())
+                .isEqualTo("CANCELLED"));
+        until(() -> assertThat(stored(file)).isFalse());
+    }
+
+    private UUID insertJob(String sha256, String state, boolean cancel) {
+        UUID job = UUID.randomUUID();
+        database.update(
+                "insert into job (id, account_id, kind, title, state, share, asset, cancel)"
+                        + " values (?, ?::uuid, 'import', 'lost.glb', ?, 0.4, ?, ?)",
+                job,
+                browser.get("/api/session").json().get("id").asString(),
+                state,
+                sha256,
+                cancel);
+        return job;
+    }
+
+    private static void until(Runnable check) throws InterruptedException {
+        long end = System.nanoTime() + 30_000_000_000L;
+        while (true) {
+            try {
+                check.run();
+                return;
+            } catch (AssertionError e) {
+                if (System.nanoTime() > end) {
+                    throw e;
+                }
+                Thread.sleep(50);
+            }
+        }
+    }
+
+    private boolean stored(byte[] file) {
+        return Boolean.TRUE.equals(database.queryForObject(
+                "select exists (select 1 from asset where sha256 = ?)", Boolean.class, Digest.of(file)));
     }
 
     private int count(String table) {

@@ -51,6 +51,14 @@ interface AssetMapper {
     @Select("select exists (select 1 from library_asset where sha256 = #{sha256})")
     boolean isInLibrary(String sha256);
 
+    /** Held to the end of the transaction by whoever is about to refer to an asset; many at once. */
+    @Select("select pg_advisory_xact_lock_shared(7102)::text")
+    String keepAll();
+
+    /** Waits until nobody is about to refer to an asset, and keeps others from it to the end of the transaction. */
+    @Select("select pg_advisory_xact_lock(7102)::text")
+    String lockForDeleting();
+
     @Select("""
             delete from asset a where sha256 is not null
               and not exists (select 1 from project_asset p where p.sha256 = a.sha256)

@@ -28,7 +28,8 @@ public class AssetService {
     }
 
     /**
-     * Stores a stream. The same bytes are stored once.
+     * Stores a stream. The same bytes are stored once. Whoever stores must refer to the bytes within the same
+     * transaction: after it they may be removed as unused.
      *
      * @param limit size that must not be passed
      * @return the SHA-256 of the bytes
@@ -57,6 +58,7 @@ public class AssetService {
             throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "empty-file", "The file is empty; choose another one.");
         }
         String sha256 = HexFormat.of().formatHex(digest.digest());
+        mapper.keepAll();
         if (mapper.finish(id, sha256, size) == 0) {
             mapper.delete(id);
         }
@@ -74,6 +76,7 @@ public class AssetService {
     @Transactional
     public String store(byte[] bytes, String mediaType) {
         String sha256 = Digest.of(bytes);
+        mapper.keepAll();
         if (mapper.find(sha256).isEmpty()) {
             try {
                 store(new ByteArrayInputStream(bytes), mediaType, Long.MAX_VALUE);
@@ -128,6 +131,7 @@ public class AssetService {
     /** Removes what no project, library or waiting job refers to. */
     @Transactional
     public int deleteUnused() {
+        mapper.lockForDeleting();
         return mapper.deleteUnused().size();
     }
 }

@@ -96,19 +96,24 @@ public class JobService {
             return; // finished before a crash could be noticed, or deleted
         }
         announce(id);
+        JobWork work = works.get(job.kind());
         try {
-            UUID result = works.get(job.kind()).run(id, job.accountId(), job.title(), job.asset(), reporter(id));
+            UUID result = work.run(id, job.accountId(), job.title(), job.asset(), reporter(id));
             mapper.finish(id, "DONE", null, result);
         } catch (Cancelled e) {
-            mapper.finish(id, "CANCELLED", null, null);
+            drop(work, id, "CANCELLED", null);
         } catch (ImportException | Problem e) {
-            mapper.finish(id, "FAILED", e.getMessage(), null);
+            drop(work, id, "FAILED", e.getMessage());
         } catch (IOException | RuntimeException e) {
             LOG.error("job {} failed", id, e);
-            mapper.finish(
-                    id, "FAILED", "Something went wrong on our side and nothing was changed. Try it once more.", null);
+            drop(work, id, "FAILED", "Something went wrong on our side and nothing was changed. Try it once more.");
         }
         announce(id);
+    }
+
+    private void drop(JobWork work, UUID id, String state, String sentence) {
+        mapper.finish(id, state, sentence, null);
+        work.dropped();
     }
 
     private ModelReader.Progress reporter(UUID id) {

@@ -18,4 +18,7 @@ public interface JobWork {
      */
     UUID run(UUID job, UUID account, String title, String asset, ModelReader.Progress progress)
             throws ImportException, IOException;
+
+    /** Clears away what was kept for a job that failed or was called off; its state says so already. */
+    default void dropped() {}
 }

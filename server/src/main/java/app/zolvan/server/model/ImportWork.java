@@ -51,6 +51,11 @@ public class ImportWork implements JobWork {
         return run(new ModelStore.Origin(job, account, name, "", LengthUnit.MM, title, asset), progress);
     }
 
+    @Override
+    public void dropped() {
+        assets.deleteUnused();
+    }
+
     /** Makes a project of a file on this machine, now; for the demo. */
     public void importFile(UUID project, UUID account, String name, String client, LengthUnit unit, Path file)
             throws ImportException, IOException {

@@ -6,7 +6,6 @@ import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.config.ZolvanProperties;
 import app.zolvan.server.job.Job;
-import app.zolvan.server.job.JobService;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
@@ -35,7 +34,7 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 @RestController
 class ModelController {
     private final AssetService assets;
-    private final JobService jobs;
+    private final ImportService imports;
     private final ModelStore store;
     private final ProjectService projects;
     private final SchemeService schemes;
@@ -43,13 +42,13 @@ class ModelController {
 
     ModelController(
             AssetService assets,
-            JobService jobs,
+            ImportService imports,
             ModelStore store,
             ProjectService projects,
             SchemeService schemes,
             ZolvanProperties properties) {
         this.assets = assets;
-        this.jobs = jobs;
+        this.imports = imports;
         this.store = store;
         this.projects = projects;
         this.schemes = schemes;
@@ -85,8 +84,7 @@ class ModelController {
         if (name.isEmpty() || name.length() > 200) {
             throw Problem.ofField("fileName", "The file needs a name of up to 200 characters.");
         }
-        String sha256 = assets.store(request.getInputStream(), "application/octet-stream", limit);
-        return jobs.submit(account.id(), ImportWork.KIND, name, sha256);
+        return imports.receive(account.id(), name, request.getInputStream(), limit);
     }
 
     @GetMapping("/api/projects/{id}/scene")

@@ -320,7 +320,10 @@ public class CommandService {
         }
         if (change instanceof Change.OfMaterial m) {
             MaterialRow now = materials.find(m.id());
-            return now == null ? m.before() == null : now.isSame(m.before()) || m.before() == null;
+            if (now == null || m.before() != null) {
+                return now == null ? m.before() == null : now.isSame(m.before());
+            }
+            return now.isSame(m.after()); // made once, still shown by something when its making was undone
         }
         Change.OfProject p = (Change.OfProject) change;
         return p.before().equals(new Change.Details(project.name(), project.client(), project.unit()));

@@ -1,0 +1,29 @@
+package app.zolvan.server.model;
+
+import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.job.Job;
+import app.zolvan.server.job.JobService;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Takes uploaded files in: their bytes and the job that imports them are there together, or neither is. */
+@Service
+class ImportService {
+    private final AssetService assets;
+    private final JobService jobs;
+
+    ImportService(AssetService assets, JobService jobs) {
+        this.assets = assets;
+        this.jobs = jobs;
+    }
+
+    /** @param limit size in bytes that must not be passed */
+    @Transactional
+    Job receive(UUID account, String name, InputStream body, long limit) throws IOException {
+        String sha256 = assets.store(body, "application/octet-stream", limit);
+        return jobs.submit(account, ImportWork.KIND, name, sha256);
+    }
+}
