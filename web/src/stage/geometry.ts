@@ -28,6 +28,11 @@ export function readGeometry(buffer: ArrayBuffer): BufferGeometry {
   geometry.setAttribute('normal', new BufferAttribute(floats(3 * vertices), 3))
   if (flags & 1) geometry.setAttribute('uv', new BufferAttribute(floats(2 * vertices), 2))
   if (flags & 2) geometry.setAttribute('uv1', new BufferAttribute(floats(2 * vertices), 2))
+  if (flags & 4) at += vertices * 8 // the second set of coordinates is only kept for export
+  if (flags & 8) {
+    geometry.setAttribute('color', new BufferAttribute(new Uint8Array(buffer, at, 4 * vertices), 4, true))
+    at += vertices * 4
+  }
   geometry.setIndex(new BufferAttribute(ints(3 * triangles), 1))
   const starts = ints(spans + 1)
   for (let s = 0; s < spans; s++) {

@@ -1,8 +1,8 @@
 package app.zolvan.bench;
 
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ImportLimits;
-import app.zolvan.core.exchange.ModelReader;
+import app.zolvan.core.exchange.FileSet;
+import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.gltf.GltfReader;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Topology;
@@ -75,7 +75,7 @@ public class CoreBenchmark {
 
     @Benchmark
     public Model readLantern() throws ImportException {
-        return new GltfReader().read(lantern, ImportLimits.STANDARD, ModelReader.Progress.NONE);
+        return new GltfReader().read(FileSet.of("model.glb", lantern), Reading.standard()).model();
     }
 
     @Benchmark

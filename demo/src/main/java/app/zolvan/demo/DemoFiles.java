@@ -2,7 +2,7 @@ package app.zolvan.demo;
 
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
-import app.zolvan.core.exchange.gltf.DressedModel;
+import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.gltf.GltfWriter;
 import app.zolvan.core.exchange.json.JsonText;
 import app.zolvan.core.material.Material;

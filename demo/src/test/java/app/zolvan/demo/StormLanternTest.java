@@ -2,8 +2,8 @@ package app.zolvan.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.zolvan.core.exchange.ImportLimits;
-import app.zolvan.core.exchange.ModelReader;
+import app.zolvan.core.exchange.FileSet;
+import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.gltf.GltfReader;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshMeasure;
@@ -71,7 +71,9 @@ class StormLanternTest {
     void writtenAndReadBackItIsTheSameModel(@TempDir Path folder) throws Exception {
         DemoFiles.write(folder);
         byte[] bytes = Files.readAllBytes(folder.resolve("storm-lantern.glb"));
-        Model read = new GltfReader().read(ByteBuffer.wrap(bytes), ImportLimits.STANDARD, ModelReader.Progress.NONE);
+        Model read = new GltfReader()
+                .read(FileSet.of("model.glb", ByteBuffer.wrap(bytes)), Reading.standard())
+                .model();
         assertThat(read.parts())
                 .extracting(Model.Part::name)
                 .containsExactlyElementsOf(

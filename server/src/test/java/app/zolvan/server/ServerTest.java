@@ -1,7 +1,7 @@
 package app.zolvan.server;
 
 import app.zolvan.core.assign.Look;
-import app.zolvan.core.exchange.gltf.DressedModel;
+import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.gltf.GltfWriter;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.TriangleSoup;

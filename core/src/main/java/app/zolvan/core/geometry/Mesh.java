@@ -9,7 +9,8 @@ package app.zolvan.core.geometry;
  * per vertex, or are null. {@code indices} holds three vertices per triangle, anticlockwise seen from the front.
  * Triangles are grouped in spans: span i is triangles {@code spanStarts[i]} up to, but not with, {@code
  * spanStarts[i + 1]}. A span is what arrived with one source material. {@code faces} gives each triangle the number of
- * the smooth region it lies in, or is null before topology has been worked out.
+ * the smooth region it lies in, or is null before topology has been worked out. {@code uv2} is the file's second set of
+ * coordinates and {@code colours} what it painted on vertices (sRGB red, green, blue and alpha, a byte each), or null.
  *
  * <p>Every position is finite and every index in range: the constructor refuses anything else.
  */
@@ -20,7 +21,9 @@ public record Mesh(
         float[] metricUv,
         int[] indices,
         int[] spanStarts,
-        int[] faces) {
+        int[] faces,
+        float[] uv2,
+        byte[] colours) {
 
     public Mesh {
         int vertices = positions.length / 3;
@@ -31,12 +34,26 @@ public record Mesh(
         require(indices.length % 3 == 0, "indices must hold three vertices per triangle");
         require(spanStarts[spanStarts.length - 1] == indices.length / 3, "spans must cover all triangles");
         require(faces == null || faces.length == indices.length / 3, "faces must match triangles");
+        require(uv2 == null || uv2.length == vertices * 2, "uv2 must match positions");
+        require(colours == null || colours.length == vertices * 4, "colours must match positions");
         for (float p : positions) {
             require(Float.isFinite(p), "a position is not a finite number");
         }
         for (int i : indices) {
             require(i >= 0 && i < vertices, "an index points past the last vertex");
         }
+    }
+
+    /** A mesh without second coordinates and painted colours. */
+    public Mesh(
+            float[] positions,
+            float[] normals,
+            float[] uv,
+            float[] metricUv,
+            int[] indices,
+            int[] spanStarts,
+            int[] faces) {
+        this(positions, normals, uv, metricUv, indices, spanStarts, faces, null, null);
     }
 
     private static void require(boolean condition, String message) {
@@ -74,7 +91,7 @@ public record Mesh(
     }
 
     public Mesh withFaces(int[] faceOfTriangle) {
-        return new Mesh(positions, normals, uv, metricUv, indices, spanStarts, faceOfTriangle);
+        return new Mesh(positions, normals, uv, metricUv, indices, spanStarts, faceOfTriangle, uv2, colours);
     }
 
     /** Bounds of all vertices that a triangle uses. */

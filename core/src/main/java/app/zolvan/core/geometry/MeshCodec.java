@@ -7,8 +7,10 @@ import java.nio.ByteOrder;
  * The stored form of a mesh, also what the browser's stage reads: little-endian, every array on a four-byte boundary.
  *
  * <pre>
- * u32 magic 'ZMSH' · u32 version 1 · u32 vertices · u32 triangles · u32 spans · u32 flags (1 uv, 2 metric uv)
+ * u32 magic 'ZMSH' · u32 version 1 · u32 vertices · u32 triangles · u32 spans · u32 flags (1 uv, 2 metric uv,
+ * 4 second uv, 8 colours)
  * f32 positions[3 × vertices] · f32 normals[3 × vertices] · f32 uv[2 × vertices]? · f32 metricUv[2 × vertices]?
+ * f32 uv2[2 × vertices]? · u8 colours[4 × vertices]?
  * u32 indices[3 × triangles] · u32 spanStarts[spans + 1] · u32 faces[triangles]
  * </pre>
  */
@@ -21,19 +23,25 @@ public final class MeshCodec {
     public static byte[] encode(Mesh mesh) {
         boolean uv = mesh.uv() != null;
         boolean metric = mesh.metricUv() != null;
+        boolean uv2 = mesh.uv2() != null;
+        boolean colours = mesh.colours() != null;
         int words = 6
-                + mesh.vertexCount() * (6 + (uv ? 2 : 0) + (metric ? 2 : 0))
+                + mesh.vertexCount() * (6 + (uv ? 2 : 0) + (metric ? 2 : 0) + (uv2 ? 2 : 0) + (colours ? 1 : 0))
                 + mesh.indices().length
                 + mesh.spanStarts().length
                 + mesh.triangleCount();
         ByteBuffer out = ByteBuffer.allocate(words * 4).order(ByteOrder.LITTLE_ENDIAN);
         out.putInt(MAGIC).putInt(VERSION);
         out.putInt(mesh.vertexCount()).putInt(mesh.triangleCount()).putInt(mesh.spanCount());
-        out.putInt((uv ? 1 : 0) | (metric ? 2 : 0));
+        out.putInt((uv ? 1 : 0) | (metric ? 2 : 0) | (uv2 ? 4 : 0) | (colours ? 8 : 0));
         put(out, mesh.positions());
         put(out, mesh.normals());
         put(out, mesh.uv());
         put(out, mesh.metricUv());
+        put(out, mesh.uv2());
+        if (colours) {
+            out.put(mesh.colours());
+        }
         put(out, mesh.indices());
         put(out, mesh.spanStarts());
         put(out, mesh.faces());
@@ -54,8 +62,14 @@ public final class MeshCodec {
         float[] normals = floats(in, 3 * vertices);
         float[] uv = (flags & 1) != 0 ? floats(in, 2 * vertices) : null;
         float[] metric = (flags & 2) != 0 ? floats(in, 2 * vertices) : null;
-        return new Mesh(
-                positions, normals, uv, metric, ints(in, 3 * triangles), ints(in, spans + 1), ints(in, triangles));
+        float[] uv2 = (flags & 4) != 0 ? floats(in, 2 * vertices) : null;
+        byte[] colours = (flags & 8) != 0 ? new byte[4 * vertices] : null;
+        if (colours != null) {
+            in.get(colours);
+        }
+        int[] indices = ints(in, 3 * triangles);
+        int[] spanStarts = ints(in, spans + 1);
+        return new Mesh(positions, normals, uv, metric, indices, spanStarts, ints(in, triangles), uv2, colours);
     }
 
     private static void put(ByteBuffer out, float[] values) {

@@ -100,11 +100,52 @@ public final class Transform {
                 m[2] * d.x() + m[6] * d.y() + m[10] * d.z());
     }
 
+    /** A surface normal carried along: by the inverse transpose, at length 1, outward also after a mirroring. */
+    public Vec3 normal(Vec3 n) {
+        Vec3 x = new Vec3(m[0], m[1], m[2]);
+        Vec3 y = new Vec3(m[4], m[5], m[6]);
+        Vec3 z = new Vec3(m[8], m[9], m[10]);
+        // the cofactor matrix is the inverse transpose times the determinant
+        Vec3 r = y.cross(z)
+                .times(n.x())
+                .plus(z.cross(x).times(n.y()))
+                .plus(x.cross(y).times(n.z()));
+        double l = determinant() < 0 ? -r.length() : r.length();
+        return l == 0 ? n : r.times(1 / l);
+    }
+
     /** Determinant of the linear part: the factor by which volumes grow, negative for a mirroring. */
     public double determinant() {
         return m[0] * (m[5] * m[10] - m[6] * m[9])
                 - m[4] * (m[1] * m[10] - m[2] * m[9])
                 + m[8] * (m[1] * m[6] - m[2] * m[5]);
+    }
+
+    /**
+     * The transform that undoes this one.
+     *
+     * @throws ArithmeticException where there is none: the transform flattens space
+     */
+    public Transform inverse() {
+        double d = determinant();
+        if (!(Math.abs(d) > 0) || Double.isInfinite(d)) {
+            throw new ArithmeticException("a transform that flattens space has no inverse");
+        }
+        double[] r = new double[16];
+        r[0] = (m[5] * m[10] - m[6] * m[9]) / d;
+        r[1] = (m[2] * m[9] - m[1] * m[10]) / d;
+        r[2] = (m[1] * m[6] - m[2] * m[5]) / d;
+        r[4] = (m[6] * m[8] - m[4] * m[10]) / d;
+        r[5] = (m[0] * m[10] - m[2] * m[8]) / d;
+        r[6] = (m[2] * m[4] - m[0] * m[6]) / d;
+        r[8] = (m[4] * m[9] - m[5] * m[8]) / d;
+        r[9] = (m[1] * m[8] - m[0] * m[9]) / d;
+        r[10] = (m[0] * m[5] - m[1] * m[4]) / d;
+        for (int k = 0; k < 3; k++) {
+            r[12 + k] = -(r[k] * m[12] + r[4 + k] * m[13] + r[8 + k] * m[14]);
+        }
+        r[15] = 1;
+        return new Transform(r);
     }
 
     /** The mean factor by which lengths grow: the cube root of the volume's. */

@@ -62,7 +62,9 @@ public final class BoxProjection {
                 metric,
                 indices,
                 mesh.spanStarts(),
-                mesh.faces());
+                mesh.faces(),
+                mesh.uv2() == null ? null : gather(mesh.uv2(), source, count, 2),
+                mesh.colours() == null ? null : gatherBytes(mesh.colours(), source, count));
     }
 
     /** Outward direction of side 0 … 5: +x, −x, +y, −y, +z, −z. */
@@ -113,6 +115,14 @@ public final class BoxProjection {
             return y >= 0 ? 2 : 3;
         }
         return z >= 0 ? 4 : 5;
+    }
+
+    private static byte[] gatherBytes(byte[] colours, int[] source, int count) {
+        byte[] out = new byte[count * 4];
+        for (int v = 0; v < count; v++) {
+            System.arraycopy(colours, source[v] * 4, out, v * 4, 4);
+        }
+        return out;
     }
 
     private static float[] gather(float[] values, int[] source, int count, int width) {

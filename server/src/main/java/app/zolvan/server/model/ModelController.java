@@ -1,6 +1,6 @@
 package app.zolvan.server.model;
 
-import app.zolvan.core.exchange.gltf.DressedModel;
+import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.gltf.GltfWriter;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;

@@ -1,8 +1,10 @@
 package app.zolvan.core.exchange.gltf;
 
 import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.json.JsonValue;
 import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 
 /**
  * Reads glTF accessors of every component type, normalised or not, interleaved or packed, dense or sparse, into plain
@@ -18,9 +20,17 @@ final class Accessors {
     private static final int MAX_ZEROS = 20_000_000;
 
     private final GltfContainer file;
+    private final Reading reading;
 
-    Accessors(GltfContainer file) {
+    Accessors(GltfContainer file, Reading reading) {
         this.file = file;
+        this.reading = reading;
+    }
+
+    /** How many numbers an element has: 1 for SCALAR, n for VECn. */
+    int width(int accessor) throws ImportException {
+        String type = json(accessor).require("type").text();
+        return type.startsWith("VEC") && type.length() == 4 ? type.charAt(3) - '0' : 1;
     }
 
     int count(int accessor) throws ImportException {
@@ -32,8 +42,16 @@ final class Accessors {
         JsonValue a = json(accessor);
         Layout layout = layout(a, width);
         boolean normalised = a.flag("normalized", false);
+        reading.charge(4L * layout.count * width);
         float[] out = new float[layout.count * width];
-        if (layout.bytes != null) {
+        boolean packed = layout.type == FLOAT && layout.stride == 4 * width;
+        if (layout.bytes != null && packed) {
+            layout.bytes
+                    .slice(layout.start, 4 * out.length)
+                    .order(ByteOrder.LITTLE_ENDIAN)
+                    .asFloatBuffer()
+                    .get(out);
+        } else if (layout.bytes != null) {
             for (int i = 0; i < layout.count; i++) {
                 for (int k = 0; k < width; k++) {
                     out[i * width + k] = (float) component(
@@ -65,8 +83,20 @@ final class Accessors {
     int[] indices(int accessor) throws ImportException {
         JsonValue a = json(accessor);
         Layout layout = layout(a, 1);
+        reading.charge(4L * layout.count);
         int[] out = new int[layout.count];
-        if (layout.bytes != null) {
+        if (layout.bytes != null && layout.type == UNSIGNED_INT && layout.stride == 4) {
+            layout.bytes
+                    .slice(layout.start, 4 * out.length)
+                    .order(ByteOrder.LITTLE_ENDIAN)
+                    .asIntBuffer()
+                    .get(out);
+            for (int v : out) {
+                if (v < 0) {
+                    throw a.wrong("an index under 2147483648");
+                }
+            }
+        } else if (layout.bytes != null) {
             for (int i = 0; i < out.length; i++) {
                 out[i] = unsigned(layout.bytes, layout.start + i * layout.stride, layout.type, a);
             }

@@ -1,7 +1,9 @@
 package app.zolvan.core.exchange.gltf;
 
+import app.zolvan.core.exchange.FileSet;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.ImportLimits;
+import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.json.JsonValue;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -12,7 +14,7 @@ import java.util.Locale;
 
 /**
  * The two shapes a glTF 2.0 asset comes in, opened: binary (.glb: header, JSON chunk, BIN chunk) and plain JSON with
- * buffers as data URIs. Gives the JSON and the buffers' bytes. Never follows a URI that points outside the file.
+ * buffers as data URIs or as files that came along. Gives the JSON and the buffers' bytes. Never follows a URI that points outside the file.
  */
 final class GltfContainer {
     private static final int GLB_MAGIC = 0x46546C67;
@@ -35,16 +37,18 @@ final class GltfContainer {
         return file.remaining() >= 4 && littleEndian(file).getInt(0) == GLB_MAGIC;
     }
 
-    static GltfContainer open(ByteBuffer file, ImportLimits limits) throws ImportException {
-        if (file.remaining() > limits.fileBytes()) {
+    static GltfContainer open(FileSet files, Reading reading) throws ImportException {
+        ByteBuffer file = files.bytes();
+        if (file.remaining() > reading.limits().fileBytes()) {
             throw new ImportException(
                     "too-large",
-                    "The file is larger than " + (limits.fileBytes() >> 20) + " MB; export it in smaller pieces.");
+                    "The file is larger than " + (reading.limits().fileBytes() >> 20)
+                            + " MB; export it in smaller pieces.");
         }
-        return isBinary(file) ? binary(littleEndian(file), limits) : plain(littleEndian(file), limits);
+        return isBinary(file) ? binary(file, files, reading) : plain(file, files, reading);
     }
 
-    private static GltfContainer binary(ByteBuffer file, ImportLimits limits) throws ImportException {
+    private static GltfContainer binary(ByteBuffer file, FileSet files, Reading reading) throws ImportException {
         if (file.remaining() < 20) {
             throw truncated("it ends inside its header");
         }
@@ -83,40 +87,42 @@ final class GltfContainer {
         if (jsonChunk == null) {
             throw truncated("its description is missing");
         }
-        JsonValue json = JsonValue.parse(bytes(jsonChunk, limits));
-        return new GltfContainer(json, buffers(json, bin, limits));
+        JsonValue json = JsonValue.parse(bytes(jsonChunk, reading));
+        return new GltfContainer(json, buffers(json, bin, files, reading));
     }
 
-    private static GltfContainer plain(ByteBuffer file, ImportLimits limits) throws ImportException {
-        JsonValue json = JsonValue.parse(bytes(file, limits));
+    private static GltfContainer plain(ByteBuffer file, FileSet files, Reading reading) throws ImportException {
+        JsonValue json = JsonValue.parse(bytes(file, reading));
         if (!json.isObject() || !json.has("asset")) {
             throw new ImportException(
                     "wrong-type",
                     "This is a JSON file, but not a glTF model: it has no “asset” entry. Choose a .glb or .gltf file.");
         }
-        return new GltfContainer(json, buffers(json, null, limits));
+        return new GltfContainer(json, buffers(json, null, files, reading));
     }
 
-    private static byte[] bytes(ByteBuffer chunk, ImportLimits limits) throws ImportException {
+    private static byte[] bytes(ByteBuffer chunk, Reading reading) throws ImportException {
+        ImportLimits limits = reading.limits();
         if (chunk.remaining() > limits.jsonBytes()) {
             throw new ImportException(
                     "too-large",
                     "The file's description is larger than " + (limits.jsonBytes() >> 20)
                             + " MB. Export it as binary glTF (.glb), or in smaller pieces.");
         }
+        reading.charge(chunk.remaining() * 4L); // the text and what is made of it
         byte[] bytes = new byte[chunk.remaining()];
         chunk.slice().get(bytes);
         return bytes;
     }
 
-    private static List<ByteBuffer> buffers(JsonValue json, ByteBuffer bin, ImportLimits limits)
+    private static List<ByteBuffer> buffers(JsonValue json, ByteBuffer bin, FileSet files, Reading reading)
             throws ImportException {
         List<ByteBuffer> buffers = new ArrayList<>();
         for (JsonValue b : json.list("buffers")) {
             double claimed = b.require("byteLength").number();
             ByteBuffer content;
             if (b.has("uri")) {
-                content = littleEndian(ByteBuffer.wrap(dataUri(b.get("uri").text(), "buffer", buffers.size())));
+                content = resource(b.get("uri").text(), "buffer", buffers.size(), files, reading);
             } else if (bin != null && buffers.isEmpty()) {
                 content = bin;
             } else {
@@ -132,7 +138,7 @@ final class GltfContainer {
                         claimed,
                         content.remaining()));
             }
-            if (claimed > limits.fileBytes()) {
+            if (claimed > reading.limits().fileBytes()) {
                 throw new ImportException("too-large", "The file's geometry is too large; export a smaller part.");
             }
             buffers.add(littleEndian(content.slice(0, (int) claimed)));
@@ -140,22 +146,32 @@ final class GltfContainer {
         return buffers;
     }
 
-    /** The bytes of a base64 data URI. Any other URI is refused: Zolvan never fetches what a file points to. */
-    static byte[] dataUri(String uri, String what, int index) throws ImportException {
+    /**
+     * What a URI means: base64 data, or a file that came along. Anything else is refused: Zolvan never fetches what a file
+     * points to.
+     */
+    static ByteBuffer resource(String uri, String what, int index, FileSet files, Reading reading)
+            throws ImportException {
         if (!uri.startsWith("data:")) {
+            ByteBuffer found = files.companion(uri, reading).orElse(null);
+            if (found != null) {
+                return littleEndian(found);
+            }
             String shown = uri.length() > 60 ? uri.substring(0, 57) + "…" : uri;
             throw new ImportException(
                     "external-uri",
                     "The file refers to another file for its " + what + " " + index + " (“" + shown
-                            + "”), which is not part of the upload. Export it as one .glb with everything embedded.");
+                            + "”), which is not part of the upload. Export it as one .glb with everything embedded, or"
+                            + " import a zip of all its files.");
         }
         int comma = uri.indexOf(',');
         if (comma < 0 || !uri.substring(0, comma).endsWith(";base64")) {
             throw new ImportException(
                     "invalid", "The embedded data of " + what + " " + index + " is not base64; export the file again.");
         }
+        reading.charge(uri.length());
         try {
-            return Base64.getDecoder().decode(uri.substring(comma + 1));
+            return littleEndian(ByteBuffer.wrap(Base64.getDecoder().decode(uri.substring(comma + 1))));
         } catch (IllegalArgumentException e) {
             throw new ImportException(
                     "invalid", "The embedded data of " + what + " " + index + " is damaged; export the file again.");

@@ -1,24 +1,26 @@
 package app.zolvan.core.exchange.gltf;
 
+import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.exchange.Arrival;
+import app.zolvan.core.exchange.Arrival.UnitDecision;
+import app.zolvan.core.exchange.Arrival.UpDecision;
+import app.zolvan.core.exchange.FileSet;
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ImportLimits;
+import app.zolvan.core.exchange.ModelAssembly;
 import app.zolvan.core.exchange.ModelReader;
+import app.zolvan.core.exchange.Reading;
+import app.zolvan.core.exchange.UpAxis;
 import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.exchange.text.TextNames;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
-import app.zolvan.core.material.Material;
-import app.zolvan.core.model.Digest;
 import app.zolvan.core.model.Model;
-import app.zolvan.core.model.SourceImage;
-import app.zolvan.core.model.SourceMaterial;
-import app.zolvan.core.texture.ImageHeader;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -26,8 +28,9 @@ import java.util.Set;
 
 /**
  * Reads glTF 2.0 models, binary or plain, with everything embedded. Keeps names, hierarchy, instances, several primitives
- * a mesh, materials with the extensions of rules.md section 2 and texture transforms. Draco and meshopt compression are
- * refused with a sentence; morphing, skins, lines, points and vertex colours are left out with a note.
+ * a mesh, two sets of coordinates, colours on vertices, materials with the extensions of rules.md section 2, variants and
+ * texture transforms; repeats of EXT_mesh_gpu_instancing become parts. Draco and meshopt compression, which the browser
+ * takes out, are refused with a sentence; morphing, skins, lines and points are left out with a note.
  */
 public final class GltfReader implements ModelReader {
     static final Set<String> KNOWN_EXTENSIONS = Set.of(
@@ -44,6 +47,8 @@ public final class GltfReader implements ModelReader {
             "KHR_materials_unlit",
             "KHR_texture_transform",
             "KHR_mesh_quantization",
+            "KHR_materials_variants",
+            "EXT_mesh_gpu_instancing",
             "EXT_texture_webp");
     private static final Map<String, String> COMPRESSIONS = Map.of(
             "KHR_draco_mesh_compression", "Draco",
@@ -53,74 +58,83 @@ public final class GltfReader implements ModelReader {
     private static final int TRIANGLES = 4;
 
     @Override
-    public boolean recognises(ByteBuffer file) {
-        if (GltfContainer.isBinary(file)) {
-            return true;
-        }
-        ByteBuffer b = file.slice();
-        while (b.hasRemaining()) {
-            int c = b.get() & 0xFF;
-            boolean skip = Character.isWhitespace(c) || c == 0xEF || c == 0xBB || c == 0xBF;
-            if (!skip) {
-                return c == '{';
-            }
-        }
-        return false;
+    public String format() {
+        return "glTF";
     }
 
     @Override
-    public Model read(ByteBuffer file, ImportLimits limits, Progress progress) throws ImportException {
-        progress.at(0, "Opening");
-        return new Pass(GltfContainer.open(file, limits), limits, progress).run();
+    public boolean recognises(FileSet files) {
+        return GltfContainer.isBinary(files.bytes())
+                || files.head().stripLeading().startsWith("{");
+    }
+
+    @Override
+    public Arrival read(FileSet files, Reading reading) throws ImportException {
+        reading.progress(0, "Opening");
+        return new Pass(files, reading).run();
     }
 
     /** One reading of one file. */
     private static final class Pass {
+        private final FileSet files;
         private final GltfContainer file;
         private final JsonValue json;
-        private final ImportLimits limits;
-        private final Progress progress;
+        private final Reading reading;
         private final Accessors accessors;
-        private final Set<String> notes = new LinkedHashSet<>();
-        private final Map<String, SourceImage> images = new LinkedHashMap<>();
-        private final List<Model.Group> groups = new ArrayList<>();
-        private final List<Model.Part> parts = new ArrayList<>();
+        private final ModelAssembly model;
         private final Map<Integer, Integer> meshIndex = new HashMap<>();
-        private final List<Mesh> meshes = new ArrayList<>();
         private final List<List<Integer>> sourcesOfMesh = new ArrayList<>();
+        private final List<List<Map<Integer, Integer>>> variantsOfMesh = new ArrayList<>();
+        private final List<Map<Model.Region, Integer>> variants = new ArrayList<>();
         private long triangles;
 
-        Pass(GltfContainer file, ImportLimits limits, Progress progress) {
-            this.file = file;
+        Pass(FileSet files, Reading reading) throws ImportException {
+            this.files = files;
+            this.file = GltfContainer.open(files, reading);
             this.json = file.json();
-            this.limits = limits;
-            this.progress = progress;
-            this.accessors = new Accessors(file);
+            this.reading = reading;
+            this.accessors = new Accessors(file, reading);
+            this.model = new ModelAssembly("glTF", reading);
         }
 
-        Model run() throws ImportException {
+        Arrival run() throws ImportException {
             checkVersionAndExtensions();
             String[] imageNames = readImages();
-            progress.at(0.2, "Reading materials");
+            reading.progress(0.2, "Reading materials");
             GltfMaterialReader materialReader =
-                    new GltfMaterialReader(json, i -> i < imageNames.length ? imageNames[i] : null, notes);
-            List<SourceMaterial> sources = new ArrayList<>();
+                    new GltfMaterialReader(json, i -> i < imageNames.length ? imageNames[i] : null, reading.noteSet());
             int[] texCoords = new int[json.list("materials").size()];
             for (JsonValue m : json.list("materials")) {
-                Material material = materialReader.read(m, sources.size());
-                texCoords[sources.size()] = materialReader.texCoord(m);
-                sources.add(new SourceMaterial(material.name(), material));
+                int index = model.sourceCount();
+                texCoords[index] = materialReader.texCoord(m);
+                model.source(materialReader.read(m, index));
+            }
+            List<JsonValue> variantNames = variantNames();
+            for (int i = 0; i < variantNames.size(); i++) {
+                variants.add(new LinkedHashMap<>());
             }
             countTriangles();
             readHierarchy(texCoords);
-            if (parts.isEmpty()) {
-                throw new ImportException(
-                        "empty",
-                        "The file holds no surfaces: there is nothing to dress. Check that the export included the"
-                                + " model’s geometry.");
-            }
             noteUnusedKinds();
-            return new Model(groups, parts, meshes, sources, images, List.copyOf(notes));
+            for (int i = 0; i < variantNames.size(); i++) {
+                model.variant(new Arrival.Variant(
+                        TextNames.shown(variantNames.get(i).text("name", null), "Variant " + (i + 1)),
+                        Map.copyOf(variants.get(i))));
+            }
+            return model.finish(
+                    new UnitDecision(1, "m", "glTF is always in metres.", true, List.of()),
+                    new UpDecision(UpAxis.Y, "glTF always has Y up.", true));
+        }
+
+        private List<JsonValue> variantNames() throws ImportException {
+            JsonValue ext = json.get("extensions");
+            JsonValue own = ext == null ? null : ext.get("KHR_materials_variants");
+            List<JsonValue> names = own == null ? List.of() : own.list("variants");
+            if (names.size() > 64) {
+                reading.note("Only the first 64 of the file’s " + names.size() + " variants are kept.");
+                return names.subList(0, 64);
+            }
+            return names;
         }
 
         private void checkVersionAndExtensions() throws ImportException {
@@ -137,7 +151,8 @@ public final class GltfReader implements ModelReader {
                     throw new ImportException(
                             "compressed",
                             "This file is packed with " + COMPRESSIONS.get(name)
-                                    + " compression, which Zolvan does not read yet. Export it without compression.");
+                                    + " compression, which is taken out in the browser when the file is dropped on the"
+                                    + " project list. Drop it there, or export it without compression.");
                 }
                 if (!KNOWN_EXTENSIONS.contains(name)) {
                     throw new ImportException(
@@ -153,37 +168,11 @@ public final class GltfReader implements ModelReader {
             String[] names = new String[list.size()];
             for (int i = 0; i < names.length; i++) {
                 JsonValue image = list.get(i);
-                progress.at(0.05 + 0.15 * i / names.length, "Reading textures");
-                byte[] bytes;
-                if (image.has("bufferView")) {
-                    ByteBuffer view = file.view(image.get("bufferView").index());
-                    bytes = new byte[view.remaining()];
-                    view.get(bytes);
-                } else {
-                    bytes = GltfContainer.dataUri(image.require("uri").text(), "picture", i);
-                }
-                String label = image.text("name", "Picture " + (i + 1));
-                ImageHeader header = ImageHeader.read(ByteBuffer.wrap(bytes)).orElse(null);
-                if (header == null) {
-                    notes.add("“" + label + "” is not a PNG, JPEG or WebP picture and was left out.");
-                    continue;
-                }
-                if (Math.max(header.width(), header.height()) > limits.imageSide()
-                        || (long) header.width() * header.height() > limits.imagePixels()) {
-                    throw new ImportException(
-                            "image-too-large",
-                            String.format(
-                                    Locale.ROOT,
-                                    "The texture “%s” is %,d × %,d pixels; Zolvan takes up to %,d along a side. Reduce"
-                                            + " it and export again.",
-                                    label,
-                                    header.width(),
-                                    header.height(),
-                                    limits.imageSide()));
-                }
-                names[i] = Digest.of(bytes);
-                images.put(
-                        names[i], new SourceImage(label, header.mediaType(), header.width(), header.height(), bytes));
+                reading.progress(0.05 + 0.15 * i / names.length, "Reading textures");
+                ByteBuffer bytes = image.has("bufferView")
+                        ? file.view(image.get("bufferView").index())
+                        : GltfContainer.resource(image.require("uri").text(), "picture", i, files, reading);
+                names[i] = model.picture(image.text("name", "Picture " + (i + 1)), bytes);
             }
             return names;
         }
@@ -200,29 +189,21 @@ public final class GltfReader implements ModelReader {
                     int corners =
                             p.has("indices") ? accessors.count(p.get("indices").index()) : vertices;
                     triangles += p.index("mode", TRIANGLES) == TRIANGLES ? corners / 3 : corners;
-                    if (triangles > limits.triangles() || vertices > 3L * limits.triangles()) {
-                        throw new ImportException(
-                                "too-many-triangles",
-                                String.format(
-                                        Locale.ROOT,
-                                        "The model has more than %,d triangles. Export it with a coarser setting, or in"
-                                                + " parts.",
-                                        limits.triangles()));
-                    }
+                    reading.checkTriangles(Math.max(triangles, vertices / 3));
                 }
             }
         }
 
         private void readHierarchy(int[] texCoords) throws ImportException {
             List<JsonValue> nodes = json.list("nodes");
-            if (nodes.size() > limits.nodes()) {
+            if (nodes.size() > reading.limits().nodes()) {
                 throw new ImportException(
                         "too-large",
                         String.format(
                                 Locale.ROOT,
                                 "The model has %,d objects; Zolvan takes up to %,d. Join some and export again.",
                                 nodes.size(),
-                                limits.nodes()));
+                                reading.limits().nodes()));
             }
             boolean[] visited = new boolean[nodes.size()];
             for (int root : roots(nodes)) {
@@ -265,19 +246,19 @@ public final class GltfReader implements ModelReader {
                 throw cyclic(index);
             }
             visited[index] = true;
-            if (depth > limits.depth()) {
+            if (depth > reading.limits().depth()) {
                 throw new ImportException(
                         "too-deep",
-                        "The model’s groups are nested more than " + limits.depth()
-                                + " deep. Ungroup some and export again.");
+                        "The model’s groups are nested more than "
+                                + reading.limits().depth() + " deep. Ungroup some and export again.");
             }
             Transform local = transform(node);
             List<JsonValue> children = node.list("children");
             String name = node.text("name", null);
+            List<Transform> copies = copies(node);
             int group = parent;
-            if (!children.isEmpty()) {
-                groups.add(new Model.Group(parent, name == null ? "Group " + (groups.size() + 1) : name, local));
-                group = groups.size() - 1;
+            if (!children.isEmpty() || (copies != null && node.has("mesh"))) {
+                group = model.group(parent, name, local);
             }
             if (node.has("mesh")) {
                 int mesh = mesh(node.get("mesh").index(), texCoords);
@@ -285,18 +266,66 @@ public final class GltfReader implements ModelReader {
                     String meshName = GltfContainer.element(
                                     json, "meshes", node.get("mesh").index(), "mesh")
                             .text("name", null);
-                    String partName = name != null ? name : meshName != null ? meshName : "Part " + (parts.size() + 1);
-                    parts.add(new Model.Part(
-                            group,
-                            partName,
-                            children.isEmpty() ? local : Transform.IDENTITY,
-                            mesh,
-                            sourcesOfMesh.get(mesh)));
+                    String partName = name != null ? name : meshName;
+                    if (copies == null) {
+                        part(group, partName, children.isEmpty() ? local : Transform.IDENTITY, mesh);
+                    } else {
+                        for (int i = 0; i < copies.size(); i++) {
+                            part(group, TextNames.shown(partName, "Part") + " " + (i + 1), copies.get(i), mesh);
+                        }
+                    }
                 }
             }
             for (JsonValue child : children) {
                 visit(child.index(), group, depth + 1, nodes, visited, texCoords);
             }
+        }
+
+        private void part(int group, String name, Transform local, int mesh) throws ImportException {
+            List<Map<Integer, Integer>> mappings = variantsOfMesh.get(mesh);
+            for (int span = 0; span < mappings.size(); span++) {
+                Model.Region region = new Model.Region(model.partCount(), span);
+                mappings.get(span)
+                        .forEach((variant, material) -> variants.get(variant).put(region, material));
+            }
+            model.part(group, name, local, mesh, sourcesOfMesh.get(mesh));
+        }
+
+        /** The placements of EXT_mesh_gpu_instancing; null where a node stands for itself. */
+        private List<Transform> copies(JsonValue node) throws ImportException {
+            JsonValue ext = node.get("extensions");
+            JsonValue own = ext == null ? null : ext.get("EXT_mesh_gpu_instancing");
+            if (own == null) {
+                return null;
+            }
+            JsonValue a = own.require("attributes");
+            float[] t = instanced(a, "TRANSLATION", 3);
+            float[] r = instanced(a, "ROTATION", 4);
+            float[] s = instanced(a, "SCALE", 3);
+            int n = t != null ? t.length / 3 : r != null ? r.length / 4 : s != null ? s.length / 3 : 0;
+            if ((r != null && r.length != 4 * n) || (s != null && s.length != 3 * n)) {
+                throw own.wrong("as many turns and scales as places");
+            }
+            if (n > reading.limits().nodes()) {
+                throw new ImportException("too-large", "A part is repeated more often than Zolvan can take.");
+            }
+            List<Transform> out = new ArrayList<>(n);
+            for (int i = 0; i < n; i++) {
+                out.add(Transform.ofTrs(slice(t, i, 0, 0, 0), slice(r, i, 0, 0, 0, 1), slice(s, i, 1, 1, 1)));
+            }
+            return out;
+        }
+
+        private float[] instanced(JsonValue attributes, String key, int width) throws ImportException {
+            return attributes.has(key) ? accessors.floats(attributes.get(key).index(), width) : null;
+        }
+
+        private static double[] slice(float[] values, int i, double... otherwise) {
+            double[] out = otherwise.clone();
+            for (int k = 0; values != null && k < out.length; k++) {
+                out[k] = values[i * out.length + k];
+            }
+            return out;
         }
 
         private ImportException cyclic(int index) {
@@ -335,12 +364,14 @@ public final class GltfReader implements ModelReader {
             }
             int result = Model.NONE;
             if (!assembly.isEmpty()) {
-                result = meshes.size();
-                meshes.add(assembly.mesh());
+                reading.charge(assembly.bytes());
+                result = model.mesh(assembly.mesh());
                 sourcesOfMesh.add(assembly.sources());
+                variantsOfMesh.add(assembly.variants());
             }
             meshIndex.put(index, result);
-            progress.at(0.3 + 0.6 * meshIndex.size() / this.json.list("meshes").size(), "Reading geometry");
+            reading.progress(
+                    0.3 + 0.6 * meshIndex.size() / this.json.list("meshes").size(), "Reading geometry");
             return result;
         }
 
@@ -348,22 +379,20 @@ public final class GltfReader implements ModelReader {
             if (p.has("extensions")) {
                 for (String key : p.get("extensions").keys()) {
                     if (COMPRESSIONS.containsKey(key)) {
-                        notes.add("Parts packed with " + COMPRESSIONS.get(key) + " were read from their plain copy.");
+                        reading.note(
+                                "Parts packed with " + COMPRESSIONS.get(key) + " were read from their plain copy.");
                     }
                 }
             }
             int mode = p.index("mode", TRIANGLES);
             if (mode < TRIANGLES) {
-                notes.add("Points and lines are left out: they have no surface to dress.");
+                reading.note("Points and lines are left out: they have no surface to dress.");
                 return;
             }
             JsonValue attributes = p.require("attributes");
             if (!attributes.has("POSITION")) {
-                notes.add("A surface without positions is left out (" + p.where() + ").");
+                reading.note("A surface without positions is left out (" + p.where() + ").");
                 return;
-            }
-            if (attributes.has("COLOR_0")) {
-                notes.add("Colours painted on vertices are not used yet.");
             }
             float[] positions = accessors.floats(attributes.get("POSITION").index(), 3);
             for (float v : positions) {
@@ -392,10 +421,57 @@ public final class GltfReader implements ModelReader {
             float[] uv = attributes.has(uvKey)
                     ? accessors.floats(attributes.get(uvKey).index(), 2)
                     : null;
-            if ((normals != null && normals.length != positions.length) || (uv != null && uv.length != 2 * vertices)) {
+            String otherKey = "TEXCOORD_" + (uvSet == 0 ? 1 : 0);
+            float[] uv2 = attributes.has(otherKey)
+                    ? accessors.floats(attributes.get(otherKey).index(), 2)
+                    : null;
+            byte[] colours = attributes.has("COLOR_0")
+                    ? colours(attributes.get("COLOR_0").index(), vertices)
+                    : null;
+            if ((normals != null && normals.length != positions.length)
+                    || (uv != null && uv.length != 2 * vertices)
+                    || (uv2 != null && uv2.length != 2 * vertices)) {
                 throw p.wrong("as many normals and coordinates as corners");
             }
-            assembly.add(positions, normals, uv, triangles(corners, mode), material);
+            assembly.add(
+                    new Corners(positions, normals, uv, uv2, colours), triangles(corners, mode), material, mappings(p));
+        }
+
+        private byte[] colours(int accessor, int vertices) throws ImportException {
+            int width = accessors.width(accessor);
+            if (width < 3) {
+                return null;
+            }
+            float[] linear = accessors.floats(accessor, width);
+            if (linear.length != width * vertices) {
+                return null;
+            }
+            byte[] out = new byte[4 * vertices];
+            for (int v = 0; v < vertices; v++) {
+                for (int k = 0; k < 4; k++) {
+                    double c = k < width ? Math.max(0, Math.min(1, linear[v * width + k])) : 1;
+                    out[4 * v + k] = (byte) Math.round(255 * (k < 3 ? Srgb.encode(c) : c));
+                }
+            }
+            return out;
+        }
+
+        private Map<Integer, Integer> mappings(JsonValue primitive) throws ImportException {
+            JsonValue ext = primitive.get("extensions");
+            JsonValue own = ext == null ? null : ext.get("KHR_materials_variants");
+            Map<Integer, Integer> out = new HashMap<>();
+            if (own != null) {
+                for (JsonValue m : own.list("mappings")) {
+                    int material = m.require("material").index();
+                    GltfContainer.element(json, "materials", material, "material");
+                    for (JsonValue v : m.list("variants")) {
+                        if (v.index() < variants.size()) {
+                            out.put(v.index(), material);
+                        }
+                    }
+                }
+            }
+            return out;
         }
 
         private static int[] counting(int n) {
@@ -423,91 +499,134 @@ public final class GltfReader implements ModelReader {
 
         private void noteUnusedKinds() throws ImportException {
             if (!json.list("animations").isEmpty()) {
-                notes.add("Movements (animations) are left out.");
+                reading.note("Movements (animations) are left out.");
             }
             if (!json.list("skins").isEmpty()) {
-                notes.add("Skins are left out; parts stand as they were modelled.");
+                reading.note("Skins are left out; parts stand as they were modelled.");
             }
             if (!json.list("cameras").isEmpty()) {
-                notes.add("Cameras are left out.");
+                reading.note("Cameras are left out.");
             }
             for (JsonValue used : json.list("extensionsUsed")) {
                 if (!KNOWN_EXTENSIONS.contains(used.text())) {
-                    notes.add(used.text() + " is not used.");
+                    reading.note(used.text() + " is not used.");
                 }
             }
         }
     }
 
+    /** What a primitive says of its corners; all but the positions may be null. */
+    private record Corners(float[] positions, float[] normals, float[] uv, float[] uv2, byte[] colours) {
+
+        /** A vertex of its own for each corner of each triangle. */
+        Corners spread(int[] index) {
+            return new Corners(
+                    gather(positions, index, 3), null, gather(uv, index, 2), gather(uv2, index, 2), colours(index));
+        }
+
+        private byte[] colours(int[] index) {
+            if (colours == null) {
+                return null;
+            }
+            byte[] out = new byte[4 * index.length];
+            for (int i = 0; i < index.length; i++) {
+                System.arraycopy(colours, 4 * index[i], out, 4 * i, 4);
+            }
+            return out;
+        }
+
+        private static float[] gather(float[] values, int[] index, int width) {
+            if (values == null) {
+                return null;
+            }
+            float[] out = new float[width * index.length];
+            for (int i = 0; i < index.length; i++) {
+                System.arraycopy(values, width * index[i], out, width * i, width);
+            }
+            return out;
+        }
+    }
+
     /** Joins a glTF mesh's primitives into one mesh with a span each. */
     private static final class MeshAssembly {
-        private final List<float[]> positions = new ArrayList<>();
+        private final List<Corners> pieces = new ArrayList<>();
         private final List<float[]> normals = new ArrayList<>();
-        private final List<float[]> uvs = new ArrayList<>();
         private final List<int[]> indices = new ArrayList<>();
         private final List<Integer> sources = new ArrayList<>();
-        private boolean anyUv;
+        private final List<Map<Integer, Integer>> variants = new ArrayList<>();
 
-        void add(float[] position, float[] normal, float[] uv, int[] index, int source) {
+        void add(Corners corners, int[] index, int source, Map<Integer, Integer> variant) {
             if (index.length == 0) {
                 return;
             }
-            float[] p = position;
-            float[] n = normal;
-            float[] t = uv;
+            Corners c = corners;
             int[] x = index;
-            if (normal == null) { // glTF asks for flat shading then
-                p = new float[index.length * 3];
-                t = uv == null ? null : new float[index.length * 2];
+            if (corners.normals == null) { // glTF asks for flat shading then
+                c = corners.spread(index);
                 x = new int[index.length];
-                for (int i = 0; i < index.length; i++) {
-                    System.arraycopy(position, 3 * index[i], p, 3 * i, 3);
-                    if (uv != null) {
-                        System.arraycopy(uv, 2 * index[i], t, 2 * i, 2);
-                    }
-                    x[i] = i;
-                }
-                n = new float[p.length];
+                Arrays.setAll(x, i -> i);
             }
-            positions.add(p);
-            normals.add(unitNormals(p, n, x));
-            uvs.add(t);
+            pieces.add(c);
+            normals.add(unitNormals(c.positions, c.normals == null ? new float[c.positions.length] : c.normals, x));
             indices.add(x);
             sources.add(source);
-            anyUv |= t != null;
+            variants.add(variant);
         }
 
         boolean isEmpty() {
             return indices.isEmpty();
         }
 
+        long bytes() {
+            return pieces.stream().mapToLong(c -> c.positions.length * 12L).sum()
+                    + indices.stream().mapToLong(i -> i.length * 4L).sum();
+        }
+
         List<Integer> sources() {
             return List.copyOf(sources);
         }
 
+        List<Map<Integer, Integer>> variants() {
+            return variants;
+        }
+
         Mesh mesh() {
-            int vertices = positions.stream().mapToInt(p -> p.length / 3).sum();
+            int vertices = pieces.stream().mapToInt(c -> c.positions.length / 3).sum();
             int corners = indices.stream().mapToInt(i -> i.length).sum();
             float[] p = new float[3 * vertices];
             float[] n = new float[3 * vertices];
-            float[] t = anyUv ? new float[2 * vertices] : null;
+            float[] t = pieces.stream().anyMatch(c -> c.uv != null) ? new float[2 * vertices] : null;
+            float[] t2 = pieces.stream().anyMatch(c -> c.uv2 != null) ? new float[2 * vertices] : null;
+            byte[] colours = pieces.stream().anyMatch(c -> c.colours != null) ? new byte[4 * vertices] : null;
+            if (colours != null) {
+                Arrays.fill(colours, (byte) 255);
+            }
             int[] x = new int[corners];
             int[] starts = new int[indices.size() + 1];
             int vertex = 0;
             int corner = 0;
             for (int s = 0; s < indices.size(); s++) {
-                System.arraycopy(positions.get(s), 0, p, 3 * vertex, positions.get(s).length);
-                System.arraycopy(normals.get(s), 0, n, 3 * vertex, normals.get(s).length);
-                if (uvs.get(s) != null) {
-                    System.arraycopy(uvs.get(s), 0, t, 2 * vertex, uvs.get(s).length);
+                Corners c = pieces.get(s);
+                put(c.positions, p, 3 * vertex);
+                put(normals.get(s), n, 3 * vertex);
+                put(c.uv, t, 2 * vertex);
+                put(c.uv2, t2, 2 * vertex);
+                if (c.colours != null) {
+                    System.arraycopy(c.colours, 0, colours, 4 * vertex, c.colours.length);
                 }
                 for (int i : indices.get(s)) {
                     x[corner++] = i + vertex;
                 }
-                vertex += positions.get(s).length / 3;
+                vertex += c.positions.length / 3;
                 starts[s + 1] = corner / 3;
             }
-            return new Mesh(p, n, t, null, x, starts, null);
+            return new Mesh(p, n, t, null, x, starts, null, t2, colours);
+        }
+
+        private static void put(float[] from, float[] to, int at) {
+            if (from != null) {
+                System.arraycopy(from, 0, to, at, from.length);
+            }
         }
 
         /** Normals at length 1; missing and unusable ones are replaced by a neighbouring triangle's own. */

@@ -1,6 +1,8 @@
 package app.zolvan.core.exchange.gltf;
 
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.exchange.DressedModel;
+import app.zolvan.core.exchange.ModelWriter;
 import app.zolvan.core.exchange.json.JsonText;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
@@ -11,6 +13,7 @@ import app.zolvan.core.model.Model;
 import app.zolvan.core.texture.ImageHeader;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.util.ArrayList;
@@ -47,15 +50,30 @@ public final class GltfWriter {
     private final TreeSet<String> extensions = new TreeSet<>();
     private final GltfMaterialWriter materialWriter = new GltfMaterialWriter(this::texture, extensions);
 
-    private GltfWriter(DressedModel dressed) {
+    private final ModelWriter.FileSink beside;
+    private final String bufferName;
+
+    /** @param beside where pictures and the buffer go as files of their own; null for one binary file */
+    private GltfWriter(DressedModel dressed, String bufferName, ModelWriter.FileSink beside) {
         this.dressed = dressed;
+        this.bufferName = bufferName;
+        this.beside = beside;
     }
 
     public static void write(DressedModel dressed, OutputStream out) throws IOException {
-        new GltfWriter(dressed).writeTo(out);
+        GltfWriter writer = new GltfWriter(dressed, null, null);
+        writer.writeBinary(JsonText.utf8(writer.describe()), out);
     }
 
-    private void writeTo(OutputStream out) throws IOException {
+    /** The same as a .gltf with its buffer and pictures beside it. */
+    static void writeBundle(DressedModel dressed, String base, ModelWriter.FileSink sink) throws IOException {
+        GltfWriter writer = new GltfWriter(dressed, base + ".bin", sink);
+        byte[] json = JsonText.utf8(writer.describe());
+        sink.file(base + ".gltf", out -> out.write(json));
+        sink.file(base + ".bin", writer::writeBuffer);
+    }
+
+    private Map<String, Object> describe() throws IOException {
         Model model = dressed.model();
         List<Object> roots = new ArrayList<>();
         List<List<Object>> childrenOfGroup = new ArrayList<>();
@@ -79,7 +97,10 @@ public final class GltfWriter {
                 ((Map<?, ?>) nodes.get(g)).remove("children");
             }
         }
-        byte[] json = JsonText.utf8(document(roots));
+        return document(roots);
+    }
+
+    private void writeBinary(byte[] json, OutputStream out) throws IOException {
         int jsonLength = padded(json.length);
         ByteBuffer head = ByteBuffer.allocate(20).order(ByteOrder.LITTLE_ENDIAN);
         head.putInt(0x46546C67).putInt(2).putInt(12 + 8 + jsonLength + 8 + binaryLength);
@@ -91,6 +112,10 @@ public final class GltfWriter {
         }
         ByteBuffer bin = ByteBuffer.allocate(8).order(ByteOrder.LITTLE_ENDIAN);
         out.write(bin.putInt(binaryLength).putInt(0x004E4942).array());
+        writeBuffer(out);
+    }
+
+    private void writeBuffer(OutputStream out) throws IOException {
         for (byte[] piece : binary) {
             out.write(piece);
             out.write(new byte[padded(piece.length) - piece.length]);
@@ -110,7 +135,12 @@ public final class GltfWriter {
         putUnlessEmpty(doc, "images", images);
         doc.put("accessors", accessors);
         doc.put("bufferViews", bufferViews);
-        doc.put("buffers", List.of(Map.of("byteLength", binaryLength)));
+        doc.put(
+                "buffers",
+                List.of(
+                        bufferName == null
+                                ? Map.of("byteLength", binaryLength)
+                                : GltfMaterialWriter.ordered("uri", bufferName, "byteLength", binaryLength)));
         if (!extensions.isEmpty()) {
             doc.put("extensionsUsed", new ArrayList<>(extensions));
         }
@@ -213,12 +243,17 @@ public final class GltfWriter {
             String type = ImageHeader.read(ByteBuffer.wrap(bytes))
                     .map(ImageHeader::mediaType)
                     .orElse("image/png");
-            images.add(GltfMaterialWriter.ordered("bufferView", view(bytes, 0), "mimeType", type));
+            images.add(
+                    beside == null
+                            ? GltfMaterialWriter.ordered("bufferView", view(bytes, 0), "mimeType", type)
+                            : GltfMaterialWriter.ordered("uri", pictureFile(use.image(), type, bytes)));
             image = images.size() - 1;
             known.put(List.of("image", use.image()), image);
         }
         Map<String, Object> texture = GltfMaterialWriter.ordered("sampler", sampler);
-        boolean webp = "image/webp".equals(((Map<?, ?>) images.get(image)).get("mimeType"));
+        boolean webp = ImageHeader.read(ByteBuffer.wrap(dressed.image().apply(use.image())))
+                .filter(h -> h.mediaType().equals("image/webp"))
+                .isPresent();
         if (webp) {
             extensions.add("EXT_texture_webp");
             texture.put("extensions", Map.of("EXT_texture_webp", Map.of("source", image)));
@@ -228,6 +263,17 @@ public final class GltfWriter {
         textures.add(texture);
         known.put(key, textures.size() - 1);
         return textures.size() - 1;
+    }
+
+    private String pictureFile(String digest, String type, byte[] bytes) {
+        String ending = type.endsWith("jpeg") ? "jpg" : type.substring(type.indexOf('/') + 1);
+        String path = "textures/" + digest.substring(0, 16) + "." + ending;
+        try {
+            beside.file(path, out -> out.write(bytes));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return path;
     }
 
     private static int wrap(TextureUse.Wrap wrap) {

@@ -1,8 +1,8 @@
 package app.zolvan.core.exchange.gltf;
 
+import app.zolvan.core.exchange.FileSet;
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ImportLimits;
-import app.zolvan.core.exchange.ModelReader;
+import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.model.Model;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -49,6 +49,8 @@ final class GltfFile {
     }
 
     static Model read(byte[] bytes) throws ImportException {
-        return new GltfReader().read(ByteBuffer.wrap(bytes), ImportLimits.STANDARD, ModelReader.Progress.NONE);
+        return new GltfReader()
+                .read(FileSet.of("model.glb", ByteBuffer.wrap(bytes)), Reading.standard())
+                .model();
     }
 }

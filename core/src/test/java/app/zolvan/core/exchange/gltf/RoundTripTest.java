@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.zolvan.core.Cubes;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.library.ShippedLibrary;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.material.Material;

@@ -1,4 +1,4 @@
-package app.zolvan.core.exchange.gltf;
+package app.zolvan.core.exchange;
 
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.model.Model;

@@ -1,0 +1,226 @@
+package app.zolvan.core.command;
+
+import app.zolvan.core.assign.Level;
+import app.zolvan.core.assign.Look;
+import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.exchange.Arrival;
+import app.zolvan.core.exchange.DressedModel;
+import app.zolvan.core.exchange.FileSet;
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.ImportLimits;
+import app.zolvan.core.exchange.ModelReader;
+import app.zolvan.core.exchange.ModelWriter;
+import app.zolvan.core.exchange.Reading;
+import app.zolvan.core.exchange.UpAxis;
+import app.zolvan.core.exchange.formats.ModelFormats;
+import app.zolvan.core.exchange.json.JsonText;
+import app.zolvan.core.material.Material;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.model.LengthUnit;
+import app.zolvan.core.model.Model;
+import app.zolvan.core.model.SourceImage;
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.PrintStream;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+
+/**
+ * The import engine without server and database: {@code inspect FILE} says what a file holds, {@code convert IN OUT} writes
+ * it in the format of OUT's ending. JSON goes to standard output, sentences to standard error.
+ */
+public final class CommandLine {
+    /** Ended well. */
+    public static final int DONE = 0;
+    /** Our own fault. */
+    public static final int OUR_FAULT = 1;
+    /** The file or the call is not right. */
+    public static final int BAD_INPUT = 2;
+
+    private static final String USAGE = """
+            inspect FILE [--unit mm|cm|m|in|ft] [--up X|Y|Z] [--memory MB]
+            convert IN OUT [--unit …] [--up …] [--memory MB]""";
+
+    private final PrintStream out;
+    private final PrintStream err;
+
+    CommandLine(PrintStream out, PrintStream err) {
+        this.out = out;
+        this.err = err;
+    }
+
+    public static void main(String[] args) {
+        System.exit(new CommandLine(System.out, System.err).run(args));
+    }
+
+    /** @return the code to exit with */
+    int run(String... args) {
+        try {
+            List<String> plain = new ArrayList<>();
+            LengthUnit unit = null;
+            UpAxis up = null;
+            ImportLimits limits = ImportLimits.STANDARD;
+            for (int i = 0; i < args.length; i++) {
+                switch (args[i]) {
+                    case "--unit" -> unit = LengthUnit.ofSymbol(args[++i]);
+                    case "--up" -> up = UpAxis.valueOf(args[++i].toUpperCase(Locale.ROOT));
+                    case "--memory" -> limits = limits.withMemory(Long.parseLong(args[++i]) << 20);
+                    default -> plain.add(args[i]);
+                }
+            }
+            Reading reading = new Reading(limits, ModelReader.Progress.NONE, unit, up);
+            if (plain.size() == 2 && plain.get(0).equals("inspect")) {
+                return inspect(Path.of(plain.get(1)), reading);
+            }
+            if (plain.size() == 3 && plain.get(0).equals("convert")) {
+                return convert(Path.of(plain.get(1)), Path.of(plain.get(2)), reading);
+            }
+        } catch (ImportException e) {
+            err.println(e.getMessage());
+            return BAD_INPUT;
+        } catch (IllegalArgumentException | ArrayIndexOutOfBoundsException e) {
+            err.println("That is not an option with a value that it takes.");
+        } catch (IOException e) {
+            err.println("The file can’t be read or written: " + e.getMessage());
+            return BAD_INPUT;
+        } catch (OutOfMemoryError e) {
+            err.println("There is not enough memory for this file; give more, or set --memory lower.");
+            return OUR_FAULT;
+        } catch (RuntimeException e) {
+            err.println("Something went wrong on our side: " + e);
+            return OUR_FAULT;
+        }
+        err.println(USAGE);
+        return BAD_INPUT;
+    }
+
+    private static ByteBuffer map(Path file) throws IOException, ImportException {
+        try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
+            if (channel.size() > ImportLimits.STANDARD.fileBytes()) {
+                throw new ImportException(
+                        "too-large",
+                        "The file is larger than " + (ImportLimits.STANDARD.fileBytes() >> 20)
+                                + " MB; export it in smaller pieces.");
+            }
+            return channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size());
+        }
+    }
+
+    private static Arrival read(Path file, Reading reading) throws IOException, ImportException {
+        if (!Files.isRegularFile(file)) {
+            throw new ImportException("missing", "There is no file “" + file + "”.");
+        }
+        Path folder = file.toAbsolutePath().getParent();
+        return ModelFormats.read(file.getFileName().toString(), map(file), new Folder(folder), reading);
+    }
+
+    private int inspect(Path file, Reading reading) throws IOException, ImportException {
+        long start = System.nanoTime();
+        Arrival arrival = read(file, reading);
+        double milliseconds = (System.nanoTime() - start) / 1e6;
+        Map<String, Object> report = Inspection.of(arrival);
+        report.put("milliseconds", Math.round(milliseconds * 10) / 10.0);
+        report.put("peakHeapMb", Inspection.peakHeapMb());
+        out.write(JsonText.utf8(report), 0, JsonText.utf8(report).length);
+        out.println();
+        arrival.model().notes().forEach(err::println);
+        return DONE;
+    }
+
+    private int convert(Path in, Path to, Reading reading) throws IOException, ImportException {
+        String name = to.getFileName().toString();
+        int dot = name.lastIndexOf('.');
+        String ending = name.substring(dot + 1).toLowerCase(Locale.ROOT);
+        ModelWriter writer = ModelFormats.writer(ending)
+                .orElseThrow(() -> new ImportException(
+                        "wrong-type",
+                        "There is no format with the ending “" + ending + "” to write. There are: "
+                                + String.join(", ", ModelFormats.endings()) + "."));
+        Arrival arrival = read(in, reading);
+        DressedModel dressed = asArrived(name.substring(0, Math.max(0, dot)), arrival.model());
+        writer.losses(dressed).forEach(err::println);
+        Path folder = to.toAbsolutePath().getParent();
+        writer.write(dressed, name.substring(0, dot), (path, content) -> {
+            Path target = folder.resolve(path);
+            Files.createDirectories(target.getParent());
+            try (OutputStream stream = new BufferedOutputStream(Files.newOutputStream(target))) {
+                content.writeTo(stream);
+            }
+        });
+        return DONE;
+    }
+
+    /** A model that shows what it arrived with. */
+    public static DressedModel asArrived(String name, Model model) {
+        Look[] looks = model.sources().stream()
+                .map(s -> Look.of(s.material(), null, 0, Level.SET))
+                .toArray(Look[]::new);
+        return new DressedModel(
+                name,
+                model,
+                (p, s) -> {
+                    int source = model.parts().get(p).sourceOfSpan().get(s);
+                    return source == Model.NONE ? null : looks[source];
+                },
+                digest -> Optional.ofNullable(model.images().get(digest))
+                        .map(SourceImage::bytes)
+                        .orElse(new byte[0]));
+    }
+
+    /** Writes all files of a format into one zip. */
+    public static void zip(ModelWriter writer, DressedModel dressed, String base, OutputStream to) throws IOException {
+        ZipOutputStream zip = new ZipOutputStream(to, StandardCharsets.UTF_8);
+        writer.write(dressed, base, (path, content) -> {
+            ZipEntry entry = new ZipEntry(path);
+            entry.setTime(315_532_800_000L); // the same bytes whenever written
+            zip.putNextEntry(entry);
+            content.writeTo(zip);
+            zip.closeEntry();
+        });
+        zip.finish();
+    }
+
+    static String hex(Material m) {
+        return Srgb.toHex(m.surface().colour(Parameter.BASE_COLOR).clamped());
+    }
+
+    /** The files in a folder and below it, and no others. */
+    private record Folder(Path root) implements FileSet.Companions {
+        private static final int MOST = 20_000;
+
+        @Override
+        public List<String> paths() {
+            try (var files = Files.walk(root, 4)) {
+                return files.filter(Files::isRegularFile)
+                        .limit(MOST)
+                        .map(f -> root.relativize(f).toString().replace('\\', '/'))
+                        .toList();
+            } catch (IOException | UncheckedIOException e) {
+                return List.of();
+            }
+        }
+
+        @Override
+        public Optional<ByteBuffer> open(String path, Reading reading) throws ImportException {
+            Path file = root.resolve(path).normalize();
+            try {
+                return file.startsWith(root) && Files.isRegularFile(file) ? Optional.of(map(file)) : Optional.empty();
+            } catch (IOException e) {
+                return Optional.empty();
+            }
+        }
+    }
+}

@@ -1,0 +1,107 @@
+package app.zolvan.core.exchange;
+
+import app.zolvan.core.model.LengthUnit;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+
+/**
+ * One reading of one file: what it may ask for, how much memory it has left, how far it is, what it leaves out, and what
+ * the designer has chosen where the file does not say. Not for use by several threads.
+ */
+public final class Reading {
+    private static final int MAX_NOTES = 200;
+
+    private final ImportLimits limits;
+    private final ModelReader.Progress progress;
+    private final LengthUnit chosenUnit;
+    private final UpAxis chosenUp;
+    private final Set<String> notes = new LinkedHashSet<>();
+    private long held;
+
+    /**
+     * @param chosenUnit what the designer says the file's numbers mean, or null to take the file's word or a guess
+     * @param chosenUp   likewise for the axis that points up
+     */
+    public Reading(ImportLimits limits, ModelReader.Progress progress, LengthUnit chosenUnit, UpAxis chosenUp) {
+        this.limits = limits;
+        this.progress = progress;
+        this.chosenUnit = chosenUnit;
+        this.chosenUp = chosenUp;
+    }
+
+    /** A reading under the standard limits that tells nobody how far it is. */
+    public static Reading standard() {
+        return new Reading(ImportLimits.STANDARD, ModelReader.Progress.NONE, null, null);
+    }
+
+    public ImportLimits limits() {
+        return limits;
+    }
+
+    public LengthUnit chosenUnit() {
+        return chosenUnit;
+    }
+
+    public UpAxis chosenUp() {
+        return chosenUp;
+    }
+
+    /**
+     * To be called before arrays of so many bytes are made.
+     *
+     * @throws ImportException when the reading would hold more than it may
+     */
+    public void charge(long bytes) throws ImportException {
+        if (bytes < 0 || held + bytes > limits.memoryBytes()) {
+            throw new ImportException(
+                    "too-large",
+                    String.format(
+                            Locale.ROOT,
+                            "The model needs more than %,d MB of memory to read. Export it with a coarser setting, or in"
+                                    + " parts.",
+                            limits.memoryBytes() >> 20));
+        }
+        held += bytes;
+    }
+
+    /** To be called when charged arrays are let go. */
+    public void release(long bytes) {
+        held -= bytes;
+    }
+
+    public void progress(double share, String step) {
+        progress.at(share, step);
+    }
+
+    /** Keeps a sentence about something that the file holds and Zolvan does not use. */
+    public void note(String sentence) {
+        if (notes.size() < MAX_NOTES) {
+            notes.add(sentence);
+        } else {
+            notes.add("More was left out than is listed here.");
+        }
+    }
+
+    public List<String> notes() {
+        return List.copyOf(notes);
+    }
+
+    /** Where notes are kept; for readers that hand them on. */
+    public Set<String> noteSet() {
+        return notes;
+    }
+
+    /** @throws ImportException when a model would have so many triangles in all */
+    public void checkTriangles(long triangles) throws ImportException {
+        if (triangles > limits.triangles()) {
+            throw new ImportException(
+                    "too-many-triangles",
+                    String.format(
+                            Locale.ROOT,
+                            "The model has more than %,d triangles. Export it with a coarser setting, or in parts.",
+                            limits.triangles()));
+        }
+    }
+}

@@ -1,0 +1,265 @@
+package app.zolvan.core.geometry;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * Polygons as text formats give them, each corner naming a position, a texture coordinate and a normal in shared lists,
+ * on their way to a {@link Mesh}. Polygons are cut into triangles, triangles without three different corners dropped,
+ * corners that agree become one vertex, triangles are grouped in spans by source material, and missing normals are
+ * made: the angle-weighted mean (Thürmer & Wüthrich 1998) over the triangles around a corner that are joined smoothly,
+ * by smoothing group where the file has them, else by the crease angle.
+ */
+public final class CornerMesh {
+    /** Stands for a corner without a coordinate or normal of its own. */
+    public static final int NONE = -1;
+    /** Smoothing group of triangles to which the crease angle applies. */
+    public static final int BY_ANGLE = Integer.MIN_VALUE;
+
+    private final IntList position = new IntList();
+    private final IntList uv = new IntList();
+    private final IntList normal = new IntList();
+    private final IntList source = new IntList();
+    private final IntList smoothing = new IntList();
+    private boolean anyUv;
+    private boolean missesNormals;
+    private boolean hasGroups;
+
+    /** The shared lists; all but the positions may be null. */
+    public record Pools(float[] positions, float[] uv, float[] normals, byte[] colours) {}
+
+    /** The finished mesh and the source material of each of its spans. */
+    public record Built(Mesh mesh, List<Integer> sources) {}
+
+    public void triangle(
+            int p0, int p1, int p2, int t0, int t1, int t2, int n0, int n1, int n2, int material, int group) {
+        if (p0 == p1 || p1 == p2 || p2 == p0) {
+            return;
+        }
+        position.add(p0);
+        position.add(p1);
+        position.add(p2);
+        uv.add(t0);
+        uv.add(t1);
+        uv.add(t2);
+        normal.add(n0);
+        normal.add(n1);
+        normal.add(n2);
+        anyUv |= t0 >= 0 || t1 >= 0 || t2 >= 0;
+        missesNormals |= n0 < 0 || n1 < 0 || n2 < 0;
+        source.add(material);
+        smoothing.add(group);
+        hasGroups |= group != BY_ANGLE;
+    }
+
+    /** A polygon of {@code n} corners; {@code t} and {@code nn} may be null. */
+    public void polygon(float[] positions, int[] p, int[] t, int[] nn, int n, int material, int group) {
+        if (n == 3) {
+            addTriangle(p, t, nn, 0, 1, 2, material, group);
+            return;
+        }
+        double[] points = new double[3 * n];
+        for (int i = 0; i < n; i++) {
+            for (int k = 0; k < 3; k++) {
+                points[3 * i + k] = positions[3 * p[i] + k];
+            }
+        }
+        polygon(points, p, t, nn, material, group);
+    }
+
+    /** A polygon with holes; loops begin at {@code starts}. */
+    public void polygon(double[] points, int[] p, int[] t, int[] nn, int material, int group, int... starts) {
+        int[] cut = PolygonTriangulation.of(points, starts);
+        for (int i = 0; i < cut.length; i += 3) {
+            addTriangle(p, t, nn, cut[i], cut[i + 1], cut[i + 2], material, group);
+        }
+    }
+
+    private void addTriangle(int[] p, int[] t, int[] n, int a, int b, int c, int material, int group) {
+        triangle(
+                p[a],
+                p[b],
+                p[c],
+                t == null ? NONE : t[a],
+                t == null ? NONE : t[b],
+                t == null ? NONE : t[c],
+                n == null ? NONE : n[a],
+                n == null ? NONE : n[b],
+                n == null ? NONE : n[c],
+                material,
+                group);
+    }
+
+    public int triangleCount() {
+        return source.size();
+    }
+
+    /**
+     * @param creaseAngle in radians; sharper edges stay sharp where normals are made
+     * @param weld        whether positions that lie at one place count as one even where the file lists them apart
+     */
+    public Built build(Pools pools, double creaseAngle, boolean weld) {
+        int triangles = source.size();
+        int[] order = orderBySource();
+        int corners = 3 * triangles;
+        int[] p = new int[corners];
+        int[] t = anyUv ? new int[corners] : null;
+        int[] n = new int[corners];
+        for (int i = 0; i < triangles; i++) {
+            for (int k = 0; k < 3; k++) {
+                p[3 * i + k] = position.get(3 * order[i] + k);
+                if (anyUv) {
+                    t[3 * i + k] = uv.get(3 * order[i] + k);
+                }
+                n[3 * i + k] = normal.get(3 * order[i] + k);
+            }
+        }
+        Local local = Local.of(pools.positions(), p);
+        int[] place = weld || missesNormals ? VertexWeld.exact(local.positions, local.count) : null;
+        if (place != null) {
+            for (int i = 0; i < corners; i++) {
+                p[i] = place[p[i]];
+            }
+        }
+        float[] made = null;
+        if (missesNormals || pools.normals() == null) {
+            int[] groups = null;
+            if (hasGroups) {
+                groups = new int[triangles];
+                for (int i = 0; i < triangles; i++) {
+                    groups[i] = smoothing.get(order[i]);
+                }
+            }
+            CornerNormals normals = CornerNormals.of(local.positions, local.count, p, groups, creaseAngle);
+            made = normals.vectors();
+            int[] rooted = normals.root();
+            for (int i = 0; i < corners; i++) {
+                n[i] = n[i] < 0 || pools.normals() == null ? -2 - rooted[i] : n[i]; // below −1: a made one
+            }
+        }
+        return assemble(pools, local, p, t, n, made, order);
+    }
+
+    private int[] orderBySource() {
+        int triangles = source.size();
+        int[] order = new int[triangles];
+        int[] distinct = source.toArray();
+        Arrays.sort(distinct);
+        int kinds = 0;
+        for (int i = 0; i < distinct.length; i++) {
+            if (i == 0 || distinct[i] != distinct[i - 1]) {
+                distinct[kinds++] = distinct[i];
+            }
+        }
+        int[] fill = new int[kinds + 1];
+        for (int i = 0; i < triangles; i++) {
+            fill[Arrays.binarySearch(distinct, 0, kinds, source.get(i)) + 1]++;
+        }
+        for (int k = 0; k < kinds; k++) {
+            fill[k + 1] += fill[k];
+        }
+        for (int i = 0; i < triangles; i++) {
+            order[fill[Arrays.binarySearch(distinct, 0, kinds, source.get(i))]++] = i;
+        }
+        return order;
+    }
+
+    private Built assemble(Pools pools, Local local, int[] p, int[] t, int[] n, float[] made, int[] order) {
+        int corners = p.length;
+        int[] indices = new int[corners];
+        int[] first = new int[corners];
+        int mask = Integer.highestOneBit(Math.max(corners, 4)) * 2 - 1;
+        int[] slots = new int[mask + 1];
+        Arrays.fill(slots, -1);
+        int count = 0;
+        for (int i = 0; i < corners; i++) {
+            int ti = t == null ? 0 : t[i];
+            int h = VertexWeld.hash(p[i], ti, n[i]) & mask;
+            int o;
+            while ((o = slots[h]) >= 0) {
+                int f = first[o];
+                if (p[f] == p[i] && n[f] == n[i] && (t == null || t[f] == ti)) {
+                    break;
+                }
+                h = (h + 1) & mask;
+            }
+            if (o < 0) {
+                o = count++;
+                slots[h] = o;
+                first[o] = i;
+            }
+            indices[i] = o;
+        }
+        float[] positions = new float[3 * count];
+        float[] normals = new float[3 * count];
+        float[] uvs = t == null ? null : new float[2 * count];
+        byte[] colours = pools.colours() == null ? null : new byte[4 * count];
+        for (int v = 0; v < count; v++) {
+            int i = first[v];
+            System.arraycopy(local.positions, 3 * p[i], positions, 3 * v, 3);
+            if (n[i] < -1) {
+                System.arraycopy(made, 3 * (-2 - n[i]), normals, 3 * v, 3);
+            } else {
+                unit(pools.normals(), n[i], normals, v);
+            }
+            if (t != null && t[i] >= 0) {
+                System.arraycopy(pools.uv(), 2 * t[i], uvs, 2 * v, 2);
+            }
+            if (colours != null) {
+                System.arraycopy(pools.colours(), 4 * local.original[p[i]], colours, 4 * v, 4);
+            }
+        }
+        List<Integer> sources = new ArrayList<>();
+        IntList starts = new IntList();
+        for (int i = 0; i < order.length; i++) {
+            int s = source.get(order[i]);
+            if (i == 0 || s != source.get(order[i - 1])) {
+                sources.add(s);
+                starts.add(i);
+            }
+        }
+        starts.add(order.length);
+        Mesh mesh = new Mesh(positions, normals, uvs, null, indices, starts.toArray(), null, null, colours);
+        return new Built(mesh, List.copyOf(sources));
+    }
+
+    private static void unit(float[] from, int i, float[] to, int v) {
+        double x = from[3 * i];
+        double y = from[3 * i + 1];
+        double z = from[3 * i + 2];
+        double l = Math.sqrt(x * x + y * y + z * z);
+        boolean good = l > 1e-12 && l < Double.POSITIVE_INFINITY;
+        to[3 * v] = good ? (float) (x / l) : 0;
+        to[3 * v + 1] = good ? (float) (y / l) : 1;
+        to[3 * v + 2] = good ? (float) (z / l) : 0;
+    }
+
+    /** The positions that these corners use, numbered anew from 0; {@code p} is renumbered in place. */
+    private record Local(float[] positions, int count, int[] original) {
+        static Local of(float[] pool, int[] p) {
+            int lowest = Integer.MAX_VALUE;
+            int highest = -1;
+            for (int i : p) {
+                lowest = Math.min(lowest, i);
+                highest = Math.max(highest, i);
+            }
+            int[] number = new int[Math.max(0, highest - lowest + 1)];
+            int[] original = new int[Math.min(number.length, p.length)];
+            int count = 0;
+            for (int i = 0; i < p.length; i++) {
+                int at = p[i] - lowest;
+                if (number[at] == 0) {
+                    original[count++] = p[i];
+                    number[at] = count;
+                }
+                p[i] = number[at] - 1;
+            }
+            float[] positions = new float[3 * count];
+            for (int v = 0; v < count; v++) {
+                System.arraycopy(pool, 3 * original[v], positions, 3 * v, 3);
+            }
+            return new Local(positions, count, original);
+        }
+    }
+}

@@ -1,0 +1,211 @@
+package app.zolvan.core.geometry;
+
+import java.util.Arrays;
+
+/**
+ * Normals for triangle corners. Around each place the triangles fall into fans: neighbours across an edge belong to one
+ * fan where they turn away from each other by less than the crease angle (or lie in one smoothing group). All corners
+ * of a fan share the mean of its triangles' normals, each weighted by its angle there (Thürmer & Wüthrich 1998).
+ *
+ * @param root    for each corner the first corner of its fan
+ * @param vectors x, y, z of unit length, valid at the corners that are roots
+ */
+public record CornerNormals(int[] root, float[] vectors) {
+
+    /**
+     * @param corners   the place of each corner, three per triangle
+     * @param groups    smoothing group of each triangle: 0 for none, {@link CornerMesh#BY_ANGLE} for the crease angle; or
+     *                  null where the crease angle decides everywhere
+     */
+    public static CornerNormals of(float[] positions, int places, int[] corners, int[] groups, double creaseAngle) {
+        int n = corners.length;
+        float[] triangleNormals = triangleNormals(positions, corners);
+        int[] starts = new int[places + 1];
+        for (int c : corners) {
+            starts[c + 1]++;
+        }
+        for (int v = 0; v < places; v++) {
+            starts[v + 1] += starts[v];
+        }
+        int[] around = new int[n];
+        int[] fill = Arrays.copyOf(starts, places);
+        for (int c = 0; c < n; c++) {
+            around[fill[corners[c]]++] = c;
+        }
+        int[] root = new int[n];
+        float[] vectors = new float[3 * n];
+        Fans fans = new Fans(corners, triangleNormals, groups, (float) Math.cos(creaseAngle), root);
+        for (int v = 0; v < places; v++) {
+            fans.join(around, starts[v], starts[v + 1]);
+            for (int i = starts[v]; i < starts[v + 1]; i++) {
+                int c = around[i];
+                double angle = angleAt(positions, corners, c);
+                int at = 3 * root[c];
+                int t = 3 * (c / 3);
+                for (int k = 0; k < 3; k++) {
+                    vectors[at + k] += (float) (angle * triangleNormals[t + k]);
+                }
+            }
+        }
+        for (int c = 0; c < n; c++) {
+            if (root[c] == c) {
+                normalise(vectors, c, triangleNormals, c / 3);
+            }
+        }
+        return new CornerNormals(root, vectors);
+    }
+
+    private static void normalise(float[] v, int at, float[] fallback, int triangle) {
+        double x = v[3 * at];
+        double y = v[3 * at + 1];
+        double z = v[3 * at + 2];
+        double l = Math.sqrt(x * x + y * y + z * z);
+        if (l > 1e-12) {
+            v[3 * at] = (float) (x / l);
+            v[3 * at + 1] = (float) (y / l);
+            v[3 * at + 2] = (float) (z / l);
+            return;
+        }
+        boolean flat =
+                fallback[3 * triangle] == 0 && fallback[3 * triangle + 1] == 0 && fallback[3 * triangle + 2] == 0;
+        for (int k = 0; k < 3; k++) {
+            v[3 * at + k] = flat ? (k == 1 ? 1 : 0) : fallback[3 * triangle + k];
+        }
+    }
+
+    private static float[] triangleNormals(float[] p, int[] c) {
+        float[] out = new float[c.length];
+        for (int t = 0; t < c.length; t += 3) {
+            int a = 3 * c[t];
+            int b = 3 * c[t + 1];
+            int d = 3 * c[t + 2];
+            double ux = (double) p[b] - p[a];
+            double uy = (double) p[b + 1] - p[a + 1];
+            double uz = (double) p[b + 2] - p[a + 2];
+            double vx = (double) p[d] - p[a];
+            double vy = (double) p[d + 1] - p[a + 1];
+            double vz = (double) p[d + 2] - p[a + 2];
+            double x = uy * vz - uz * vy;
+            double y = uz * vx - ux * vz;
+            double z = ux * vy - uy * vx;
+            double l = Math.sqrt(x * x + y * y + z * z);
+            if (l > 0 && l < Double.POSITIVE_INFINITY) {
+                out[t] = (float) (x / l);
+                out[t + 1] = (float) (y / l);
+                out[t + 2] = (float) (z / l);
+            }
+        }
+        return out;
+    }
+
+    private static double angleAt(float[] p, int[] corners, int c) {
+        int t = 3 * (c / 3);
+        int a = 3 * corners[c];
+        int b = 3 * corners[t + (c - t + 1) % 3];
+        int d = 3 * corners[t + (c - t + 2) % 3];
+        double ux = (double) p[b] - p[a];
+        double uy = (double) p[b + 1] - p[a + 1];
+        double uz = (double) p[b + 2] - p[a + 2];
+        double vx = (double) p[d] - p[a];
+        double vy = (double) p[d + 1] - p[a + 1];
+        double vz = (double) p[d + 2] - p[a + 2];
+        double l = Math.sqrt((ux * ux + uy * uy + uz * uz) * (vx * vx + vy * vy + vz * vz));
+        return l > 0 ? Math.acos(Math.max(-1, Math.min(1, (ux * vx + uy * vy + uz * vz) / l))) : 0;
+    }
+
+    /** Joins the corners around one place into fans. */
+    private static final class Fans {
+        private static final int FEW = 48;
+
+        private final int[] corners;
+        private final float[] normals;
+        private final int[] groups;
+        private final float cosine;
+        private final int[] root;
+
+        Fans(int[] corners, float[] normals, int[] groups, float cosine, int[] root) {
+            this.corners = corners;
+            this.normals = normals;
+            this.groups = groups;
+            this.cosine = cosine;
+            this.root = root;
+        }
+
+        void join(int[] around, int from, int to) {
+            for (int i = from; i < to; i++) {
+                root[around[i]] = around[i];
+            }
+            if (to - from <= FEW) {
+                for (int i = from; i < to; i++) {
+                    for (int j = i + 1; j < to; j++) {
+                        if (shareEdge(around[i], around[j]) && isSmooth(around[i] / 3, around[j] / 3)) {
+                            union(around[i], around[j]);
+                        }
+                    }
+                }
+            } else {
+                joinMany(around, from, to);
+            }
+            for (int i = from; i < to; i++) {
+                root[around[i]] = find(around[i]);
+            }
+        }
+
+        /** Around a place where very many triangles meet: neighbours are found by sorting their other corners. */
+        private void joinMany(int[] around, int from, int to) {
+            long[] spokes = new long[2 * (to - from)];
+            for (int i = from; i < to; i++) {
+                int c = around[i];
+                spokes[2 * (i - from)] = ((long) other(c, 1) << 32) | i;
+                spokes[2 * (i - from) + 1] = ((long) other(c, 2) << 32) | i;
+            }
+            Arrays.sort(spokes);
+            for (int i = 0; i + 1 < spokes.length; i++) {
+                if (spokes[i] >>> 32 == spokes[i + 1] >>> 32) {
+                    int a = around[(int) spokes[i]];
+                    int b = around[(int) spokes[i + 1]];
+                    if (isSmooth(a / 3, b / 3)) {
+                        union(a, b);
+                    }
+                }
+            }
+        }
+
+        private int other(int c, int step) {
+            int t = 3 * (c / 3);
+            return corners[t + (c - t + step) % 3];
+        }
+
+        private boolean shareEdge(int a, int b) {
+            int a1 = other(a, 1);
+            int a2 = other(a, 2);
+            int b1 = other(b, 1);
+            int b2 = other(b, 2);
+            return a1 == b2 || a2 == b1 || a1 == b1 || a2 == b2;
+        }
+
+        private boolean isSmooth(int t, int o) {
+            if (groups != null && (groups[t] != CornerMesh.BY_ANGLE || groups[o] != CornerMesh.BY_ANGLE)) {
+                return groups[t] == groups[o] && groups[t] != 0;
+            }
+            int a = 3 * t;
+            int b = 3 * o;
+            return normals[a] * normals[b] + normals[a + 1] * normals[b + 1] + normals[a + 2] * normals[b + 2]
+                    >= cosine;
+        }
+
+        private int find(int c) {
+            int r = c;
+            while (root[r] != r) {
+                r = root[r];
+            }
+            return r;
+        }
+
+        private void union(int a, int b) {
+            int ra = find(a);
+            int rb = find(b);
+            root[Math.max(ra, rb)] = Math.min(ra, rb);
+        }
+    }
+}
