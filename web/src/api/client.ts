@@ -15,6 +15,8 @@ export type Stratum = Schemas['Stratum']
 export type Colour = Schemas['ColourWire']
 export type Substance = Schemas['SubstanceWire']
 export type Job = Schemas['Job']
+export type JobQuestion = Schemas['JobQuestion']
+export type ExportFormat = Schemas['ExportFormat']
 export type Values = Record<string, number | boolean | number[]>
 export type Level = 'set' | 'part'
 
@@ -84,6 +86,8 @@ export const api = {
   substances: () => send<Substance[]>('GET', '/api/library/substances'),
   library: () => send<Material[]>('GET', '/api/library/materials'),
   jobs: () => send<Job[]>('GET', '/api/jobs'),
+  answerJob: (id: string, unit: string | null, upAxis: string | null) =>
+    send<Job>('POST', `/api/jobs/${id}/answer`, { body: { unit, upAxis } }),
   cancelJob: (id: string) => send<Job>('POST', `/api/jobs/${id}/cancel`),
 
   scene: (id: string) => send<Scene>('GET', `${project(id)}/scene`),
@@ -121,18 +125,24 @@ export const api = {
       headers: { 'Content-Type': 'image/jpeg', 'X-XSRF-TOKEN': csrfToken() },
       body: jpeg,
     }),
-  exportAddress: (id: string) => `${project(id)}/export.glb`,
+  exports: (id: string) => send<ExportFormat[]>('GET', `${project(id)}/exports`),
+  exportAddress: (id: string, ending: string) => `${project(id)}/exports/${ending}`,
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,
   libraryAssetAddress: (sha256: string) => `/api/library/assets/${sha256}`,
 }
 
 /** Sends a file as it is, telling how far it has got; resolves to the import job. */
-export function upload(file: File, onProgress: (share: number) => void, signal: AbortSignal): Promise<Job> {
+export function upload(
+  name: string,
+  file: Blob,
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<Job> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest()
     request.open('POST', '/api/imports')
     request.setRequestHeader('X-XSRF-TOKEN', csrfToken())
-    request.setRequestHeader('X-File-Name', encodeURIComponent(file.name))
+    request.setRequestHeader('X-File-Name', encodeURIComponent(name))
     request.setRequestHeader('Content-Type', 'application/octet-stream')
     request.upload.onprogress = (e) => {
       if (e.lengthComputable) onProgress(e.loaded / e.total)

@@ -3,10 +3,14 @@ import { mdiTrashCanOutline, mdiTrayArrowUp } from '@mdi/js'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, Refusal, type ProjectCard } from '../api/client'
+import ImportQuestion from '../panels/arrival/ImportQuestion.vue'
+import { filesOf, plain } from '../stores/bundle'
 import { listen } from '../stores/events'
 import { useImports } from '../stores/imports'
 import { useSession } from '../stores/session'
 import { counted } from '../stores/workspace'
+
+const FORMATS = 'glTF, OBJ, COLLADA, 3MF, STL, PLY'
 
 const router = useRouter()
 const session = useSession()
@@ -39,15 +43,22 @@ async function load() {
   }
 }
 
-function choose(files: FileList | null | undefined) {
-  const file = files?.[0]
+async function take(event: DragEvent) {
   over.value = false
-  if (file && !imports.busy) void imports.start(file)
-  if (chooser.value) chooser.value.value = ''
+  if (imports.busy || !event.dataTransfer) return
+  await imports.start(await filesOf(event.dataTransfer))
+}
+
+function choose(event: Event) {
+  const input = event.target as HTMLInputElement
+  const files = input.files ? plain(input.files) : []
+  if (!imports.busy) void imports.start(files)
+  input.value = ''
 }
 
 const progress = computed(() => {
-  if (imports.uploaded !== null) return { share: imports.uploaded, text: 'Sending the file' }
+  if (imports.uploaded !== null)
+    return { share: imports.uploaded, text: imports.stage === 'gather' ? 'Gathering the files' : 'Sending' }
   const job = imports.job
   if (!job) return { share: 0, text: '' }
   const left = job.secondsLeft ? ` · about ${Math.max(1, Math.round(job.secondsLeft))} s left` : ''
@@ -98,9 +109,16 @@ function when(text: string): string {
           aria-label="New project from a model file"
           @dragover.prevent="over = true"
           @dragleave="over = false"
-          @drop.prevent="choose($event.dataTransfer?.files)"
+          @drop.prevent="take"
         >
-          <template v-if="imports.busy">
+          <ImportQuestion
+            v-if="imports.job?.state === 'ASKING' && imports.job.question"
+            :file-name="imports.fileName"
+            :question="imports.job.question"
+            @answer="imports.answer"
+            @cancel="imports.cancel()"
+          />
+          <template v-else-if="imports.busy">
             <b class="file">{{ imports.fileName }}</b>
             <div
               class="meter"
@@ -120,17 +138,12 @@ function when(text: string): string {
             <v-icon :icon="mdiTrayArrowUp" size="28" />
             <b>New project from a model</b>
             <span class="soft small"
-              >Drop a .glb or .gltf file here; its parts arrive ready to be dressed.</span
+              >Drop a file, several, or a folder: {{ FORMATS }}, alone or with their textures.</span
             >
-            <v-btn color="primary" variant="flat" @click="chooser?.click()">Choose a file</v-btn>
+            <v-btn color="primary" variant="flat" @click="chooser?.click()">Choose files</v-btn>
             <p v-if="imports.problem" class="problem small" role="alert">{{ imports.problem }}</p>
           </template>
-          <input
-            ref="chooser"
-            type="file"
-            hidden
-            @change="choose(($event.target as HTMLInputElement).files)"
-          />
+          <input ref="chooser" type="file" multiple hidden @change="choose" />
         </section>
         <article v-for="p in projects ?? []" :key="p.id" class="card project">
           <router-link :to="`/projects/${p.id}`" class="open">

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { api, Refusal, upload, type Job } from '../api/client'
+import { bundle, type Dropped } from './bundle'
 
 /** Files on their way in: first the upload, then the import job. */
 export const useImports = defineStore('imports', () => {
@@ -8,29 +9,52 @@ export const useImports = defineStore('imports', () => {
   const uploaded = ref<number | null>(null)
   const job = ref<Job | null>(null)
   const problem = ref('')
+  const stage = ref<'gather' | 'send'>('send')
   let calledOff = new AbortController()
 
-  const busy = computed(
-    () => uploaded.value !== null || job.value?.state === 'QUEUED' || job.value?.state === 'RUNNING',
-  )
+  const busy = computed(() => uploaded.value !== null || (job.value !== null && !isOver(job.value)))
 
-  async function start(file: File): Promise<void> {
+  /** Sends what was dropped: one file as it is, several as one zip. */
+  async function start(files: Dropped[]): Promise<void> {
+    const first = files[0]
+    if (!first) return
     problem.value = ''
     job.value = null
-    fileName.value = file.name
-    const { uploadBytes } = await api.limits()
-    if (file.size > uploadBytes) {
-      problem.value = `“${file.name}” is larger than ${Math.round(uploadBytes / 2 ** 20)} MB, the most Zolvan takes. Export it in parts, or with a coarser setting.`
-      return
-    }
-    uploaded.value = 0
+    stage.value = 'send'
+    fileName.value = files.length === 1 ? first.file.name : `${nameOf(files)} · ${files.length} files`
+    const size = files.reduce((sum, d) => sum + d.file.size, 0)
     calledOff = new AbortController()
     try {
-      hear(await upload(file, (share) => (uploaded.value = share), calledOff.signal))
+      const { uploadBytes } = await api.limits()
+      if (size > uploadBytes) {
+        problem.value = `“${fileName.value}” is larger than ${Math.round(uploadBytes / 2 ** 20)} MB, the most Zolvan takes. Export it in parts, or with a coarser setting.`
+        return
+      }
+      uploaded.value = 0
+      let content: Blob = first.file
+      let name = first.file.name
+      if (files.length > 1) {
+        stage.value = 'gather'
+        content = await bundle(files, (share) => (uploaded.value = share))
+        name = `${nameOf(files)}.zip`
+        stage.value = 'send'
+        uploaded.value = 0
+      }
+      hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal))
     } catch (e) {
-      problem.value = e instanceof Refusal ? e.message : 'The upload failed. Try it once more.'
+      problem.value = e instanceof Refusal ? e.message : 'The files could not be read. Try it once more.'
     } finally {
       uploaded.value = null
+    }
+  }
+
+  /** Says what the file does not; the import goes on then. */
+  async function answer(unit: string | null, upAxis: string | null) {
+    if (!job.value) return
+    try {
+      job.value = await api.answerJob(job.value.id, unit, upAxis)
+    } catch (e) {
+      problem.value = e instanceof Refusal ? e.message : ''
     }
   }
 
@@ -38,6 +62,7 @@ export const useImports = defineStore('imports', () => {
   function hear(news: Job) {
     if (job.value && job.value.id !== news.id) return
     if (job.value && isOver(job.value) && !isOver(news)) return
+    if (job.value?.state === 'QUEUED' && news.state === 'ASKING') return // answered already
     job.value = news
     if (news.state === 'FAILED') problem.value = news.problem ?? ''
   }
@@ -54,9 +79,17 @@ export const useImports = defineStore('imports', () => {
     if (news) hear(news)
   }
 
-  return { fileName, uploaded, job, problem, busy, start, hear, cancel, catchUp }
+  return { fileName, uploaded, stage, job, problem, busy, start, answer, hear, cancel, catchUp }
 })
 
 function isOver(job: Job): boolean {
-  return job.state !== 'QUEUED' && job.state !== 'RUNNING'
+  return job.state === 'DONE' || job.state === 'FAILED' || job.state === 'CANCELLED'
+}
+
+/** The folder they came in, or the model among them. */
+function nameOf(files: Dropped[]): string {
+  const first = files[0]?.path ?? ''
+  if (first.includes('/')) return first.slice(0, first.indexOf('/'))
+  const models = files.filter((d) => !/\.(png|jpe?g|webp|tga|bmp|tiff?|mtl|bin|txt)$/i.test(d.path))
+  return (models[0] ?? files[0])?.file.name.replace(/\.[^.]+$/, '') ?? 'Model'
 }

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api } from '../../api/client'
 import { stageHandle } from '../../stores/stageHandle'
 import { useWorkspace } from '../../stores/workspace'
+import ModelFileFold from './ModelFileFold.vue'
 
 const workspace = useWorkspace()
 const width = ref(1920)
@@ -93,14 +93,7 @@ async function save() {
     >
       Save picture (PNG)
     </v-btn>
-    <section class="fold export" aria-label="Model file">
-      <h2>Model file</h2>
-      <p class="soft small">
-        The model with the looks it shows now, as binary glTF. Any program that reads glTF shows it; Zolvan
-        reads back every value.
-      </p>
-      <v-btn block height="32" :href="api.exportAddress(workspace.id)" download>Download model (GLB)</v-btn>
-    </section>
+    <ModelFileFold />
   </aside>
 </template>
 
@@ -118,8 +111,5 @@ async function save() {
   display: grid;
   gap: 5px;
   margin: 10px 0;
-}
-.export {
-  margin-top: 16px;
 }
 </style>

@@ -1,7 +1,7 @@
 package app.zolvan.bench;
 
-import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.FileSet;
+import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.gltf.GltfReader;
 import app.zolvan.core.geometry.Mesh;
@@ -75,7 +75,9 @@ public class CoreBenchmark {
 
     @Benchmark
     public Model readLantern() throws ImportException {
-        return new GltfReader().read(FileSet.of("model.glb", lantern), Reading.standard()).model();
+        return new GltfReader()
+                .read(FileSet.of("model.glb", lantern), Reading.standard())
+                .model();
     }
 
     @Benchmark

@@ -32,8 +32,14 @@ class AccessTest extends ServerTest {
                 .get("mesh")
                 .asString();
         Browser other = stranger().asNewDesigner(accounts);
-        for (String path :
-                List.of("/scene", "/state", "/export.glb", "/strata?part=0&span=0", "/thumbnail", "/assets/" + mesh)) {
+        for (String path : List.of(
+                "/scene",
+                "/state",
+                "/exports",
+                "/exports/glb",
+                "/strata?part=0&span=0",
+                "/thumbnail",
+                "/assets/" + mesh)) {
             assertThat(other.get(project + path).status()).as(path).isEqualTo(404);
         }
         for (String path : List.of("/undo", "/redo")) {

@@ -50,7 +50,7 @@ class ImportTest extends ServerTest {
                     .get("version")
                     .asLong();
         }
-        byte[] glb = browser.get(project + "/export.glb").body();
+        byte[] glb = browser.get(project + "/exports/glb").body();
         JsonNode before = browser.get(project + "/state").json();
         JsonNode job = browser.importFile("again.glb", glb);
         JsonNode after = browser.get("/api/projects/" + job.get("result").asString() + "/state")

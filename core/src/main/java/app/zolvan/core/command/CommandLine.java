@@ -1,6 +1,5 @@
 package app.zolvan.core.command;
 
-import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.exchange.Arrival;
@@ -26,7 +25,6 @@ import java.io.PrintStream;
 import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -35,8 +33,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipOutputStream;
 
 /**
  * The import engine without server and database: {@code inspect FILE} says what a file holds, {@code convert IN OUT} writes
@@ -166,7 +162,7 @@ public final class CommandLine {
     /** A model that shows what it arrived with. */
     public static DressedModel asArrived(String name, Model model) {
         Look[] looks = model.sources().stream()
-                .map(s -> Look.of(s.material(), null, 0, Level.SET))
+                .map(s -> Look.of(s.material(), null, 0, null))
                 .toArray(Look[]::new);
         return new DressedModel(
                 name,
@@ -178,19 +174,6 @@ public final class CommandLine {
                 digest -> Optional.ofNullable(model.images().get(digest))
                         .map(SourceImage::bytes)
                         .orElse(new byte[0]));
-    }
-
-    /** Writes all files of a format into one zip. */
-    public static void zip(ModelWriter writer, DressedModel dressed, String base, OutputStream to) throws IOException {
-        ZipOutputStream zip = new ZipOutputStream(to, StandardCharsets.UTF_8);
-        writer.write(dressed, base, (path, content) -> {
-            ZipEntry entry = new ZipEntry(path);
-            entry.setTime(315_532_800_000L); // the same bytes whenever written
-            zip.putNextEntry(entry);
-            content.writeTo(zip);
-            zip.closeEntry();
-        });
-        zip.finish();
     }
 
     static String hex(Material m) {

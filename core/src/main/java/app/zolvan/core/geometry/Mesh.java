@@ -96,12 +96,22 @@ public record Mesh(
 
     /** Bounds of all vertices that a triangle uses. */
     public Box3 bounds() {
+        return bounds(Transform.IDENTITY);
+    }
+
+    /** The same after a transform; exact, not the bounds of the turned box. */
+    public Box3 bounds(Transform t) {
+        double[] m = t.columns();
         double[] lo = {Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY};
         double[] hi = {Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY};
         for (int v : indices) {
+            double x = positions[3 * v];
+            double y = positions[3 * v + 1];
+            double z = positions[3 * v + 2];
             for (int k = 0; k < 3; k++) {
-                lo[k] = Math.min(lo[k], positions[3 * v + k]);
-                hi[k] = Math.max(hi[k], positions[3 * v + k]);
+                double p = m[k] * x + m[4 + k] * y + m[8 + k] * z + m[12 + k];
+                lo[k] = Math.min(lo[k], p);
+                hi[k] = Math.max(hi[k], p);
             }
         }
         return new Box3(new Vec3(lo[0], lo[1], lo[2]), new Vec3(hi[0], hi[1], hi[2]));

@@ -53,7 +53,7 @@ public record Model(
     }
 
     public Box3 boundsOf(Part part) {
-        return meshOf(part).bounds().transformed(partToWorld(part));
+        return meshOf(part).bounds(partToWorld(part));
     }
 
     public Box3 bounds() {

@@ -63,7 +63,7 @@ interface AssetMapper {
             delete from asset a where sha256 is not null
               and not exists (select 1 from project_asset p where p.sha256 = a.sha256)
               and not exists (select 1 from library_asset l where l.sha256 = a.sha256)
-              and not exists (select 1 from job j where j.asset = a.sha256 and j.state in ('QUEUED', 'RUNNING'))
+              and not exists (select 1 from job j where j.asset = a.sha256 and j.state in ('QUEUED', 'RUNNING', 'ASKING'))
             returning a.sha256""")
     List<String> deleteUnused();
 }

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param secondsLeft from the speed so far; null before there is any
  * @param problem     the sentence when it failed
  * @param result      what it made, such as a project
+ * @param question    what the designer has to say before it goes on
  */
 public record Job(
         UUID id,
@@ -23,17 +24,19 @@ public record Job(
         String step,
         @Nullable Double secondsLeft,
         @Nullable String problem,
-        @Nullable UUID result) {
+        @Nullable UUID result,
+        @Nullable JobQuestion question) {
 
     public enum State {
         QUEUED,
         RUNNING,
+        ASKING,
         DONE,
         FAILED,
         CANCELLED
     }
 
-    static Job of(JobMapper.Row r, Instant now) {
+    static Job of(JobMapper.Row r, Instant now, @Nullable JobQuestion question) {
         Double left = null;
         if (r.startedAt() != null && r.share() > 0.02 && r.state().equals("RUNNING")) {
             double seconds = Duration.between(r.startedAt(), now).toMillis() / 1000.0;
@@ -48,6 +51,7 @@ public record Job(
                 r.step(),
                 left,
                 r.problem(),
-                r.result());
+                r.result(),
+                question);
     }
 }

@@ -4,9 +4,11 @@ import app.zolvan.server.account.Account;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -28,6 +30,13 @@ class JobController {
     @GetMapping("/{id}")
     Job get(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
         return jobs.get(account.id(), id);
+    }
+
+    /** Says what the job asked for; it goes on then. */
+    @PostMapping("/{id}/answer")
+    Job answer(
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody JobAnswer answer) {
+        return jobs.answer(account.id(), id, answer);
     }
 
     @PostMapping("/{id}/cancel")

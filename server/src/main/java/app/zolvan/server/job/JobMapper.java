@@ -25,7 +25,9 @@ interface JobMapper {
             UUID result,
             boolean cancel,
             Instant createdAt,
-            Instant startedAt) {}
+            Instant startedAt,
+            String question,
+            String answer) {}
 
     @Insert("""
             insert into job (id, account_id, kind, title, state, asset)
@@ -37,7 +39,7 @@ interface JobMapper {
 
     @Select("""
             select * from job where account_id = #{accountId}
-              and (state in ('QUEUED', 'RUNNING') or created_at > now() - interval '1 hour')
+              and (state in ('QUEUED', 'RUNNING', 'ASKING') or created_at > now() - interval '1 hour')
             order by created_at desc limit 20""")
     List<Row> recent(UUID accountId);
 
@@ -56,6 +58,17 @@ interface JobMapper {
 
     @Update("update job set cancel = true where id = #{id} and account_id = #{accountId}")
     int cancel(UUID id, UUID accountId);
+
+    @Update("update job set state = 'ASKING', question = #{question} where id = #{id} and not cancel")
+    int ask(UUID id, String question);
+
+    @Update("""
+            update job set state = 'QUEUED', share = 0, step = '', question = null, answer = #{answer}
+            where id = #{id} and account_id = #{accountId} and state = 'ASKING'""")
+    int answer(UUID id, UUID accountId, String answer);
+
+    @Update("update job set state = 'CANCELLED', question = null where id = #{id} and state = 'ASKING'")
+    int cancelAsking(UUID id);
 
     @Select("select cancel from job where id = #{id}")
     boolean isCancelled(UUID id);

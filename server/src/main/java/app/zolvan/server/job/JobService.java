@@ -22,6 +22,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.ObjectMapper;
 
 /**
  * Long work as jobs in the database: visible, cancellable, and taken up again by any process within half a minute when
@@ -38,10 +39,18 @@ public class JobService {
     private final EventService events;
     private final Clock clock;
     private final Map<String, JobWork> works;
+    private final ObjectMapper json;
     private final SchedulerClient client;
     private final OneTimeTask<Void> task;
 
-    JobService(JobMapper mapper, EventService events, Clock clock, List<JobWork> works, DataSource dataSource) {
+    JobService(
+            JobMapper mapper,
+            EventService events,
+            Clock clock,
+            List<JobWork> works,
+            ObjectMapper json,
+            DataSource dataSource) {
+        this.json = json;
         this.mapper = mapper;
         this.events = events;
         this.clock = clock;
@@ -72,14 +81,12 @@ public class JobService {
     public Job get(UUID account, UUID id) {
         return mapper.find(id)
                 .filter(r -> r.accountId().equals(account))
-                .map(r -> Job.of(r, clock.instant()))
+                .map(this::wire)
                 .orElseThrow(() -> Problem.notFound("job"));
     }
 
     public List<Job> recent(UUID account) {
-        return mapper.recent(account).stream()
-                .map(r -> Job.of(r, clock.instant()))
-                .toList();
+        return mapper.recent(account).stream().map(this::wire).toList();
     }
 
     @Transactional
@@ -87,7 +94,25 @@ public class JobService {
         if (mapper.cancel(id, account) == 0) {
             throw Problem.notFound("job");
         }
+        if (mapper.cancelAsking(id) > 0) {
+            mapper.find(id).ifPresent(r -> works.get(r.kind()).dropped());
+        }
         return get(account, id);
+    }
+
+    /** Goes on with work that has asked. */
+    @Transactional
+    public Job answer(UUID account, UUID id, JobAnswer answer) {
+        if (mapper.answer(id, account, json.writeValueAsString(answer)) == 0) {
+            throw Problem.notFound("question");
+        }
+        client.scheduleIfNotExists(task.instance(id.toString()), clock.instant());
+        return get(account, id);
+    }
+
+    private Job wire(JobMapper.Row r) {
+        JobQuestion question = r.question() == null ? null : json.readValue(r.question(), JobQuestion.class);
+        return Job.of(r, clock.instant(), question);
     }
 
     private void run(UUID id) {
@@ -98,8 +123,13 @@ public class JobService {
         announce(id);
         JobWork work = works.get(job.kind());
         try {
-            UUID result = work.run(id, job.accountId(), job.title(), job.asset(), reporter(id));
+            JobAnswer answer = job.answer() == null ? null : json.readValue(job.answer(), JobAnswer.class);
+            UUID result = work.run(id, job.accountId(), job.title(), job.asset(), answer, reporter(id));
             mapper.finish(id, "DONE", null, result);
+        } catch (Asking e) {
+            if (mapper.ask(id, json.writeValueAsString(e.question())) == 0) {
+                drop(work, id, "CANCELLED", null);
+            }
         } catch (Cancelled e) {
             drop(work, id, "CANCELLED", null);
         } catch (ImportException | Problem e) {
@@ -133,7 +163,7 @@ public class JobService {
     }
 
     private void announce(UUID id) {
-        mapper.find(id).ifPresent(r -> events.announce(r.accountId(), "job", Job.of(r, clock.instant())));
+        mapper.find(id).ifPresent(r -> events.announce(r.accountId(), "job", wire(r)));
     }
 
     /** Ends a job that the designer has called off. */

@@ -1,14 +1,20 @@
 package app.zolvan.server.model;
 
+import app.zolvan.core.exchange.Arrival;
+import app.zolvan.core.exchange.FileSet;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.ImportLimits;
-import app.zolvan.core.exchange.ModelReader;
 import app.zolvan.core.exchange.ModelReader.Progress;
-import app.zolvan.core.exchange.gltf.GltfReader;
+import app.zolvan.core.exchange.Reading;
+import app.zolvan.core.exchange.UpAxis;
+import app.zolvan.core.exchange.formats.ModelFormats;
 import app.zolvan.core.model.LengthUnit;
-import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
+import app.zolvan.core.model.Repeats;
 import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.job.Asking;
+import app.zolvan.server.job.JobAnswer;
+import app.zolvan.server.job.JobQuestion;
 import app.zolvan.server.job.JobWork;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
@@ -18,8 +24,10 @@ import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** The import job: reads an uploaded file and makes a project of it. */
@@ -31,7 +39,6 @@ public class ImportWork implements JobWork {
 
     private final AssetService assets;
     private final ModelStore store;
-    private final List<ModelReader> readers = List.of(new GltfReader());
 
     ImportWork(AssetService assets, ModelStore store) {
         this.assets = assets;
@@ -44,11 +51,18 @@ public class ImportWork implements JobWork {
     }
 
     @Override
-    public UUID run(UUID job, UUID account, String title, String asset, Progress progress)
-            throws ImportException, IOException {
+    public UUID run(UUID job, UUID account, String title, String asset, @Nullable JobAnswer answer, Progress progress)
+            throws ImportException, IOException, Asking {
         int dot = title.lastIndexOf('.');
         String name = dot > 0 ? title.substring(0, dot) : title;
-        return run(new ModelStore.Origin(job, account, name, "", LengthUnit.MM, title, asset), progress);
+        String unit = answer == null ? null : answer.unit();
+        String up = answer == null ? null : answer.upAxis();
+        Reading reading = new Reading(
+                ImportLimits.STANDARD,
+                (s, step) -> progress.at(s * READ, step),
+                unit == null ? null : LengthUnit.ofSymbol(unit),
+                up == null ? null : UpAxis.valueOf(up));
+        return run(new ModelStore.Origin(job, account, name, "", null, title, asset), reading, true, progress);
     }
 
     @Override
@@ -61,11 +75,20 @@ public class ImportWork implements JobWork {
             throws ImportException, IOException {
         String sha256 = assets.store(Files.readAllBytes(file), "application/octet-stream");
         String fileName = file.getFileName().toString();
-        run(new ModelStore.Origin(project, account, name, client, unit, fileName, sha256), Progress.NONE);
+        try {
+            run(
+                    new ModelStore.Origin(project, account, name, client, unit, fileName, sha256),
+                    Reading.standard(),
+                    false,
+                    Progress.NONE);
+        } catch (Asking e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     /** Reads the origin's file and makes the project; does nothing when an earlier run has made it already. */
-    UUID run(ModelStore.Origin origin, Progress progress) throws ImportException, IOException {
+    private UUID run(ModelStore.Origin origin, Reading reading, boolean mayAsk, Progress progress)
+            throws ImportException, IOException, Asking {
         if (store.exists(origin.project())) {
             return origin.project();
         }
@@ -77,12 +100,16 @@ public class ImportWork implements JobWork {
             }
             try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
                 ByteBuffer bytes = channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size());
-                Model model =
-                        reader(bytes).read(bytes, ImportLimits.STANDARD, (s, step) -> progress.at(s * READ, step));
-                Preparation prepared =
-                        Preparation.of(model, s -> progress.at(READ + s * PREPARE, "Laying coordinates and measuring"));
+                Arrival arrival = ModelFormats.read(origin.file(), bytes, FileSet.Companions.NONE, reading);
+                if (mayAsk && arrival.isAsking()) {
+                    throw new Asking(question(arrival));
+                }
+                progress.at(READ, "Looking for repeats");
+                Preparation prepared = Preparation.of(
+                        Repeats.joined(arrival.model()),
+                        s -> progress.at(READ + s * PREPARE, "Laying coordinates and measuring"));
                 progress.at(READ + PREPARE, "Saving");
-                store.create(origin, prepared);
+                store.create(origin, arrival, prepared);
             }
         } finally {
             Files.deleteIfExists(file);
@@ -90,15 +117,20 @@ public class ImportWork implements JobWork {
         return origin.project();
     }
 
-    private ModelReader reader(ByteBuffer bytes) throws ImportException {
-        for (ModelReader reader : readers) {
-            if (reader.recognises(bytes)) {
-                return reader;
+    private static JobQuestion question(Arrival arrival) {
+        List<JobQuestion.UnitChoice> units = arrival.unit().candidates().stream()
+                .map(c -> new JobQuestion.UnitChoice(c.unit().symbol(), c.longestSide()))
+                .toList();
+        List<String> axes = new ArrayList<>();
+        if (!arrival.up().certain()) {
+            axes.add(arrival.up().axis().name());
+            for (UpAxis axis : UpAxis.values()) {
+                if (axis != arrival.up().axis()) {
+                    axes.add(axis.name());
+                }
             }
         }
-        throw new ImportException(
-                "wrong-type",
-                "This is not a kind of model that Zolvan reads yet. Choose a glTF 2.0 file (.glb, or .gltf with"
-                        + " everything embedded).");
+        return new JobQuestion(
+                units, arrival.unit().reason(), axes, arrival.up().reason());
     }
 }

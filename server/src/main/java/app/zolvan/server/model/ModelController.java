@@ -1,7 +1,8 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.exchange.DressedModel;
-import app.zolvan.core.exchange.gltf.GltfWriter;
+import app.zolvan.core.exchange.ModelWriter;
+import app.zolvan.core.exchange.formats.ModelFormats;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.config.ZolvanProperties;
@@ -15,6 +16,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.UUID;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -93,19 +95,46 @@ class ModelController {
         return store.scene(id);
     }
 
-    /** The model as GLB with the looks it shows now. */
-    @GetMapping("/api/projects/{id}/export.glb")
-    ResponseEntity<StreamingResponseBody> export(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
+    /**
+     * A format that the model can be written in.
+     *
+     * @param losses what it cannot carry of this model, as sentences
+     */
+    record ExportFormat(String format, String ending, boolean zipped, List<String> losses) {}
+
+    @GetMapping("/api/projects/{id}/exports")
+    List<ExportFormat> exports(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
+        DressedModel dressed = dressed(projects.require(account, id));
+        return ModelFormats.writers().stream()
+                .map(w -> new ExportFormat(w.format(), w.ending(), w.isBundle(), w.losses(dressed)))
+                .toList();
+    }
+
+    /** The model in a format, with the looks it shows now. */
+    @GetMapping("/api/projects/{id}/exports/{ending}")
+    ResponseEntity<StreamingResponseBody> export(
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable String ending) {
         Project project = projects.require(account, id);
-        LookTable looks = schemes.looks(project);
-        DressedModel dressed =
-                new DressedModel(project.name(), store.model(id), looks::of, digest -> assets.bytes(digest));
+        ModelWriter writer = ModelFormats.writer(ending).orElseThrow(() -> Problem.notFound("format"));
+        DressedModel dressed = dressed(project);
         ContentDisposition attachment = ContentDisposition.attachment()
-                .filename(project.name() + ".glb", StandardCharsets.UTF_8)
+                .filename(project.name() + "." + (writer.isBundle() ? ending + ".zip" : ending), StandardCharsets.UTF_8)
                 .build();
+        String base = project.name().replaceAll("[^\\p{L}\\p{N} ._-]", "_");
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, attachment.toString())
-                .contentType(MediaType.parseMediaType("model/gltf-binary"))
-                .body(out -> GltfWriter.write(dressed, out));
+                .contentType(MediaType.parseMediaType(writer.isBundle() ? "application/zip" : writer.mediaType()))
+                .body(out -> {
+                    if (writer.isBundle()) {
+                        ModelFormats.zip(writer, dressed, base, out);
+                    } else {
+                        writer.write(dressed, base, (path, content) -> content.writeTo(out));
+                    }
+                });
+    }
+
+    private DressedModel dressed(Project project) {
+        LookTable looks = schemes.looks(project);
+        return new DressedModel(project.name(), store.model(project.id()), looks::of, digest -> assets.bytes(digest));
     }
 }

@@ -17,7 +17,13 @@ interface ModelMapper {
             double[] bounds,
             int triangles,
             int faces,
-            String[] notes) {}
+            String[] notes,
+            String format,
+            String fileUnit,
+            String unitFrom,
+            String upAxis,
+            String upFrom,
+            String variants) {}
 
     record GroupRow(UUID projectId, int idx, int parent, String name, double[] local) {}
 
@@ -40,8 +46,10 @@ interface ModelMapper {
             int[] sets) {}
 
     @Insert("""
-            insert into model (project_id, file_name, original_sha256, bounds, triangles, faces, notes)
-            values (#{projectId}, #{fileName}, #{originalSha256}, #{bounds}, #{triangles}, #{faces}, #{notes})""")
+            insert into model (project_id, file_name, original_sha256, bounds, triangles, faces, notes, format,
+                               file_unit, unit_from, up_axis, up_from, variants)
+            values (#{projectId}, #{fileName}, #{originalSha256}, #{bounds}, #{triangles}, #{faces}, #{notes},
+                    #{format}, #{fileUnit}, #{unitFrom}, #{upAxis}, #{upFrom}, #{variants})""")
     void insertModel(ModelRow row);
 
     @Insert("""

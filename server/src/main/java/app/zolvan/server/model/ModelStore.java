@@ -1,5 +1,6 @@
 package app.zolvan.server.model;
 
+import app.zolvan.core.exchange.Arrival;
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshCodec;
@@ -24,8 +25,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.DoubleStream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.ObjectMapper;
 
 /** Imported models in the database: written once, read often. */
 @Service
@@ -35,6 +38,7 @@ public class ModelStore implements SceneSource {
     private final MaterialService materials;
     private final ProjectService projects;
     private final SchemeStore schemes;
+    private final ObjectMapper json;
     private final Cache<UUID, Scene> scenes =
             Caffeine.newBuilder().maximumSize(32).build();
 
@@ -43,7 +47,9 @@ public class ModelStore implements SceneSource {
             AssetService assets,
             MaterialService materials,
             ProjectService projects,
-            SchemeStore schemes) {
+            SchemeStore schemes,
+            ObjectMapper json) {
+        this.json = json;
         this.mapper = mapper;
         this.assets = assets;
         this.materials = materials;
@@ -51,8 +57,19 @@ public class ModelStore implements SceneSource {
         this.schemes = schemes;
     }
 
-    /** What a new project is called and where its file came from. */
-    record Origin(UUID project, UUID owner, String name, String client, LengthUnit unit, String file, String sha256) {}
+    /**
+     * What a new project is called and where its file came from.
+     *
+     * @param unit in which lengths are shown; null to take the file's own
+     */
+    record Origin(
+            UUID project,
+            UUID owner,
+            String name,
+            String client,
+            @Nullable LengthUnit unit,
+            String file,
+            String sha256) {}
 
     public boolean exists(UUID project) {
         return mapper.findModel(project).isPresent();
@@ -60,9 +77,10 @@ public class ModelStore implements SceneSource {
 
     /** Makes a project of a prepared model, whole or not at all. */
     @Transactional
-    void create(Origin origin, Preparation prepared) {
+    void create(Origin origin, Arrival arrival, Preparation prepared) {
         Model model = prepared.model();
-        UUID project = projects.create(origin.project(), origin.owner(), origin.name(), origin.client(), origin.unit());
+        UUID project = projects.create(
+                origin.project(), origin.owner(), origin.name(), origin.client(), shownUnit(origin, arrival));
         assets.addToProject(project, origin.sha256());
         model.images().forEach((digest, image) -> {
             assets.store(image.bytes(), image.mediaType());
@@ -93,7 +111,14 @@ public class ModelStore implements SceneSource {
                 model.parts().stream()
                         .mapToInt(p -> model.meshOf(p).faceCount())
                         .sum(),
-                model.notes().toArray(new String[0])));
+                model.notes().toArray(new String[0]),
+                arrival.format(),
+                arrival.unit().label(),
+                arrival.unit().reason(),
+                arrival.up().axis().name(),
+                arrival.up().reason(),
+                json.writeValueAsString(
+                        arrival.variants().stream().map(ModelStore::variant).toList())));
         for (int g = 0; g < model.groups().size(); g++) {
             Model.Group group = model.groups().get(g);
             mapper.insertGroup(new ModelMapper.GroupRow(
@@ -104,6 +129,25 @@ public class ModelStore implements SceneSource {
             insertPart(project, p, prepared, meshes, setOf);
         }
         schemes.createFirst(project);
+    }
+
+    /** A file's variant as it is kept: for each region the number of its source material. */
+    private static Map<String, Object> variant(Arrival.Variant v) {
+        List<int[]> regions = new ArrayList<>();
+        v.materials().forEach((r, source) -> regions.add(new int[] {r.part(), r.span(), source}));
+        return Map.of("name", v.name(), "regions", regions);
+    }
+
+    private static LengthUnit shownUnit(Origin origin, Arrival arrival) {
+        if (origin.unit() != null) {
+            return origin.unit();
+        }
+        for (LengthUnit u : LengthUnit.values()) {
+            if (u.symbol().equals(arrival.unit().label()) && !arrival.format().equals("glTF")) {
+                return u;
+            }
+        }
+        return LengthUnit.MM;
     }
 
     private Map<Model.Region, Integer> insertSets(UUID project, Model model) {
@@ -184,6 +228,7 @@ public class ModelStore implements SceneSource {
                 list(m.bounds()),
                 m.triangles(),
                 m.faces(),
+                new Scene.Origin(m.format(), m.fileUnit(), m.unitFrom(), m.upAxis(), m.upFrom()),
                 List.of(m.notes()),
                 mapper.groups(project).stream()
                         .map(g -> new Scene.Group(g.idx(), g.parent(), g.name(), list(g.local())))

@@ -17,10 +17,18 @@ public record Scene(
         List<Double> bounds,
         int triangles,
         int faces,
+        Origin origin,
         List<String> notes,
         List<Group> groups,
         List<MatchingSet> sets,
         List<Part> parts) {
+
+    /**
+     * How the file came to its size and stance.
+     *
+     * @param unit what one unit of the file's numbers is, such as mm
+     */
+    public record Origin(String format, String unit, String unitReason, String upAxis, String upReason) {}
 
     /** @param parent index of the group that holds it, or −1 */
     public record Group(int index, int parent, String name, List<Double> local) {}

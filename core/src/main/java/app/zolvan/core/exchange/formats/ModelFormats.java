@@ -1,6 +1,7 @@
 package app.zolvan.core.exchange.formats;
 
 import app.zolvan.core.exchange.Arrival;
+import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.FileSet;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.ModelReader;
@@ -19,11 +20,16 @@ import app.zolvan.core.exchange.stl.StlReader;
 import app.zolvan.core.exchange.stl.StlWriter;
 import app.zolvan.core.exchange.threemf.ThreeMfReader;
 import app.zolvan.core.exchange.threemf.ThreeMfWriter;
+import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 
 /**
  * All formats that Zolvan reads, chosen by what a file holds, not by its name. A zip is looked into: it may be a format of
@@ -151,6 +157,19 @@ public final class ModelFormats {
             reading.note("The archive holds " + models + " models; only “" + main.name() + "” was read.");
         }
         return chosen.read(main, reading);
+    }
+
+    /** Writes all files of a format into one zip. */
+    public static void zip(ModelWriter writer, DressedModel dressed, String base, OutputStream to) throws IOException {
+        ZipOutputStream zip = new ZipOutputStream(to, StandardCharsets.UTF_8);
+        writer.write(dressed, base, (path, content) -> {
+            ZipEntry entry = new ZipEntry(path);
+            entry.setTime(315_532_800_000L); // the same bytes whenever written
+            zip.putNextEntry(entry);
+            content.writeTo(zip);
+            zip.closeEntry();
+        });
+        zip.finish();
     }
 
     private static ModelReader reader(FileSet files) {

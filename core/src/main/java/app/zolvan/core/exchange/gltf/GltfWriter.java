@@ -1,6 +1,7 @@
 package app.zolvan.core.exchange.gltf;
 
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.ModelWriter;
 import app.zolvan.core.exchange.json.JsonText;
@@ -34,6 +35,7 @@ public final class GltfWriter {
     private static final int ELEMENT_ARRAY_BUFFER = 34963;
     private static final int FLOAT = 5126;
     private static final int UNSIGNED_INT = 5125;
+    private static final int UNSIGNED_SHORT = 5123;
 
     private final DressedModel dressed;
     private final List<byte[]> binary = new ArrayList<>();
@@ -172,6 +174,7 @@ public final class GltfWriter {
             looks.add(look);
             key.add(look == null ? "none" : materialIndex(look));
             key.add(look != null && look.mapping() instanceof Mapping.ModelUvs);
+            key.add(look == null || look.from() == null);
         }
         Integer existing = known.get(key);
         if (existing != null) {
@@ -197,6 +200,13 @@ public final class GltfWriter {
                             "TANGENT",
                             known != null ? known : vectors(part.mesh(), tangents, Tangents.of(mesh, uv), 4));
                 }
+            }
+            boolean arrived = look == null || look.from() == null;
+            if (attributes.containsKey("TEXCOORD_0") && modelUvs && mesh.uv2() != null) {
+                attributes.put("TEXCOORD_1", vectors(part.mesh(), "second set", mesh.uv2(), 2));
+            }
+            if (arrived && mesh.colours() != null) {
+                attributes.put("COLOR_0", colours(part.mesh(), mesh.colours()));
             }
             Map<String, Object> primitive = new LinkedHashMap<>();
             primitive.put("attributes", attributes);
@@ -314,6 +324,33 @@ public final class GltfWriter {
             accessor.put("max", max);
         }
         accessors.add(accessor);
+        known.put(key, accessors.size() - 1);
+        return accessors.size() - 1;
+    }
+
+    /** Painted colours as glTF takes them: linear, 16 bits so that dark tones keep their steps. */
+    private int colours(int meshIndex, byte[] srgb) {
+        List<Object> key = List.of("colours", meshIndex);
+        Integer existing = known.get(key);
+        if (existing != null) {
+            return existing;
+        }
+        ByteBuffer bytes = ByteBuffer.allocate(srgb.length * 2).order(ByteOrder.LITTLE_ENDIAN);
+        for (int i = 0; i < srgb.length; i++) {
+            double v = (srgb[i] & 0xFF) / 255.0;
+            bytes.putShort((short) Math.round(65535 * (i % 4 == 3 ? v : Srgb.decode(v))));
+        }
+        accessors.add(GltfMaterialWriter.ordered(
+                "bufferView",
+                view(bytes.array(), ARRAY_BUFFER),
+                "componentType",
+                UNSIGNED_SHORT,
+                "normalized",
+                true,
+                "count",
+                srgb.length / 4,
+                "type",
+                "VEC4"));
         known.put(key, accessors.size() - 1);
         return accessors.size() - 1;
     }
