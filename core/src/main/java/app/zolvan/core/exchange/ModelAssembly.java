@@ -213,7 +213,7 @@ public final class ModelAssembly {
         double size = Math.max(1e-12, c.longestSide());
         double beyond = Math.max(0, Math.max(Math.log10(0.05 / size), Math.log10(size / 20)));
         int rank = usual.indexOf(c.unit());
-        return beyond + (rank >= 0 ? 0.3 * rank : 2);
+        return beyond + (rank >= 0 ? 0.6 * rank : 2);
     }
 
     private static String readable(double metres) {

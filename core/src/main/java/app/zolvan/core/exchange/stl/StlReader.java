@@ -80,9 +80,9 @@ public final class StlReader implements ModelReader {
         return model.finishGuessing(
                 new UpDecision(UpAxis.Z, "STL files do not say which way is up; most have Z up.", false),
                 LengthUnit.MM,
-                LengthUnit.CM,
                 LengthUnit.M,
-                LengthUnit.IN);
+                LengthUnit.IN,
+                LengthUnit.CM);
     }
 
     private static void readBinary(FileSet files, ModelAssembly model, Reading reading) throws ImportException {

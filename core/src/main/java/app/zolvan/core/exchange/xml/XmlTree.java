@@ -4,7 +4,9 @@ import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.text.Numbers;
 import java.io.InputStream;
+import java.io.InputStreamReader;
 import java.nio.ByteBuffer;
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -14,6 +16,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
@@ -25,6 +29,7 @@ import javax.xml.stream.XMLStreamReader;
  * straight into arrays.
  */
 public final class XmlTree {
+    private static final Pattern ENCODING = Pattern.compile("<\\?xml[^>]*encoding=[\"']([\\w.-]+)");
     private static final int DEEPEST = 300;
     private static final int MOST_ELEMENTS = 4_000_000;
 
@@ -53,17 +58,34 @@ public final class XmlTree {
         factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
         factory.setProperty(XMLInputFactory.IS_REPLACING_ENTITY_REFERENCES, false);
         factory.setProperty(XMLInputFactory.IS_COALESCING, false);
+        factory.setXMLReporter((message, type, information, location) -> {}); // not to the console
         factory.setXMLResolver((publicId, systemId, base, namespace) -> InputStream.nullInputStream());
-        BufferStream stream = new BufferStream(bytes.slice());
+        ByteBuffer text = bytes.slice();
+        boolean marked = text.remaining() > 3 && text.get(0) == (byte) 0xEF && text.get(1) == (byte) 0xBB;
+        BufferStream stream = new BufferStream(text.position(marked ? 3 : 0).slice());
         XMLStreamReader in = null;
         try {
-            in = factory.createXMLStreamReader(stream);
+            in = factory.createXMLStreamReader(new InputStreamReader(stream, charset(bytes)));
             return build(in, format, numberLists, taker, reading, stream);
         } catch (XMLStreamException e) {
             int line = e.getLocation() == null ? 0 : e.getLocation().getLineNumber();
             throw notXml(format, line);
         } catch (RuntimeException e) { // the JDK's parser throws several kinds on malformed input
             throw notXml(format, in == null ? 0 : in.getLocation().getLineNumber());
+        }
+    }
+
+    /** What the declaration says, else UTF-8; bytes that are not text in it are replaced rather than refused. */
+    private static Charset charset(ByteBuffer bytes) {
+        byte[] head = new byte[Math.min(200, bytes.remaining())];
+        bytes.slice().get(head);
+        boolean wide =
+                head.length > 3 && (head[0] == 0 || head[1] == 0 || head[0] == (byte) 0xFE || head[0] == (byte) 0xFF);
+        Matcher m = ENCODING.matcher(new String(head, StandardCharsets.ISO_8859_1));
+        try {
+            return wide ? StandardCharsets.UTF_16 : m.find() ? Charset.forName(m.group(1)) : StandardCharsets.UTF_8;
+        } catch (IllegalArgumentException e) {
+            return StandardCharsets.UTF_8;
         }
     }
 

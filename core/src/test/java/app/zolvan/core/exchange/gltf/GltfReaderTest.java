@@ -163,7 +163,7 @@ class GltfReaderTest {
                                 .replace("\"count\":3,\"type\":\"VEC3\"", "\"count\":268435456,\"type\":\"VEC3\""),
                         TRIANGLE),
                 "too-many-triangles",
-                "more than 5,000,000 triangles");
+                "more than 8,000,000 triangles");
         String unbacked = json(ONE_NODE)
                 .replace(
                         "{\"bufferView\":0,\"componentType\":5126,\"count\":3",
