@@ -2,9 +2,15 @@ package app.zolvan.demo;
 
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.command.CommandLine;
 import app.zolvan.core.exchange.DressedModel;
+import app.zolvan.core.exchange.ModelWriter;
+import app.zolvan.core.exchange.collada.ColladaWriter;
 import app.zolvan.core.exchange.gltf.GltfWriter;
 import app.zolvan.core.exchange.json.JsonText;
+import app.zolvan.core.exchange.obj.ObjWriter;
+import app.zolvan.core.exchange.stl.StlWriter;
+import app.zolvan.core.exchange.threemf.ThreeMfWriter;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.model.Model;
 import java.io.BufferedOutputStream;
@@ -49,8 +55,43 @@ public final class DemoFiles {
         project.put("sets", sets);
         Map<String, Object> demo = new LinkedHashMap<>();
         demo.put("studio", "Alder & Quay");
-        demo.put("projects", List.of(project));
+        demo.put("projects", List.of(project, sauna(folder)));
         Files.write(folder.resolve("demo.json"), JsonText.utf8(demo));
+        DressedModel lantern = CommandLine.asArrived("Pilot storm lantern", StormLantern.model());
+        write(new ThreeMfWriter(), lantern, folder, "storm-lantern");
+        write(new StlWriter(), lantern, folder, "storm-lantern");
+    }
+
+    /** The sauna as its modelling program exports it: COLLADA in millimetres, and OBJ with MTL. */
+    private static Map<String, Object> sauna(Path folder) throws IOException {
+        DressedModel sauna = CommandLine.asArrived("Lomma floating sauna", FloatingSauna.model());
+        write(new ColladaWriter(0.001, "millimeter"), sauna, folder, "floating-sauna");
+        write(new ObjWriter(), sauna, folder, "floating-sauna");
+        Map<String, Object> sets = new LinkedHashMap<>();
+        sets.put("Default", "WD-011");
+        sets.put("mat_03", "GL-001");
+        sets.put("mat_14", "LQ-001");
+        sets.put("mat_02 (2)", "ST-002");
+        sets.put("mat_11", "PT-022");
+        sets.put("Color_A05", "FB-016");
+        sets.put("mat_19", "LI-002");
+        Map<String, Object> project = new LinkedHashMap<>();
+        project.put("name", "Lomma floating sauna");
+        project.put("client", "Harbour Bathing Society");
+        project.put("unit", "mm");
+        project.put("file", "floating-sauna.dae");
+        project.put("sets", sets);
+        return project;
+    }
+
+    private static void write(ModelWriter writer, DressedModel model, Path folder, String base) throws IOException {
+        writer.write(model, base, (path, content) -> {
+            Path file = folder.resolve(path);
+            Files.createDirectories(file.getParent());
+            try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
+                content.writeTo(out);
+            }
+        });
     }
 
     /** Writes a model with the looks it was modelled with. */
@@ -66,6 +107,11 @@ public final class DemoFiles {
                 .get(model.parts().get(part).sourceOfSpan().get(span))
                 .material();
         return Look.of(material, null, 0, Level.PART);
+    }
+
+    /** The sauna's model, likewise. */
+    public static Model floatingSauna() {
+        return FloatingSauna.model();
     }
 
     /** The lantern's model, for tests and benchmarks that need something real to work on. */

@@ -81,6 +81,9 @@ public final class CommandLine {
             if (plain.size() == 2 && plain.get(0).equals("inspect")) {
                 return inspect(Path.of(plain.get(1)), reading);
             }
+            if (plain.size() == 2 && plain.get(0).equals("read")) {
+                return justRead(Path.of(plain.get(1)), reading);
+            }
             if (plain.size() == 3 && plain.get(0).equals("convert")) {
                 return convert(Path.of(plain.get(1)), Path.of(plain.get(2)), reading);
             }
@@ -121,6 +124,17 @@ public final class CommandLine {
         }
         Path folder = file.toAbsolutePath().getParent();
         return ModelFormats.read(file.getFileName().toString(), map(file), new Folder(folder), reading);
+    }
+
+    /** Reads and counts, without measuring; for comparing readers. */
+    private int justRead(Path file, Reading reading) throws IOException, ImportException {
+        Model model = read(file, reading).model();
+        long triangles = model.parts().stream()
+                .mapToLong(p -> model.meshOf(p).triangleCount())
+                .sum();
+        out.println("{\"parts\":" + model.parts().size() + ",\"triangles\":" + triangles + ",\"peakHeapMb\":"
+                + Inspection.peakHeapMb() + "}");
+        return DONE;
     }
 
     private int inspect(Path file, Reading reading) throws IOException, ImportException {

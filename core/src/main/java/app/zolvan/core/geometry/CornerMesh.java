@@ -25,6 +25,7 @@ public final class CornerMesh {
     private boolean anyUv;
     private boolean missesNormals;
     private boolean hasGroups;
+    private boolean hasSources;
 
     /** The shared lists; all but the positions may be null. */
     public record Pools(float[] positions, float[] uv, float[] normals, byte[] colours) {}
@@ -48,6 +49,7 @@ public final class CornerMesh {
         normal.add(n2);
         anyUv |= t0 >= 0 || t1 >= 0 || t2 >= 0;
         missesNormals |= n0 < 0 || n1 < 0 || n2 < 0;
+        hasSources |= source.size() > 0 && material != source.get(0);
         source.add(material);
         smoothing.add(group);
         hasGroups |= group != BY_ANGLE;
@@ -144,6 +146,10 @@ public final class CornerMesh {
     private int[] orderBySource() {
         int triangles = source.size();
         int[] order = new int[triangles];
+        if (!hasSources) {
+            Arrays.setAll(order, i -> i);
+            return order;
+        }
         int[] distinct = source.toArray();
         Arrays.sort(distinct);
         int kinds = 0;

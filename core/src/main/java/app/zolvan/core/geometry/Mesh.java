@@ -94,6 +94,15 @@ public record Mesh(
         return new Mesh(positions, normals, uv, metricUv, indices, spanStarts, faceOfTriangle, uv2, colours);
     }
 
+    /** The same shape with every length multiplied. */
+    public Mesh scaled(double factor) {
+        float[] p = new float[positions.length];
+        for (int i = 0; i < p.length; i++) {
+            p[i] = (float) (factor * positions[i]);
+        }
+        return new Mesh(p, normals, uv, metricUv, indices, spanStarts, faces, uv2, colours);
+    }
+
     /** Bounds of all vertices that a triangle uses. */
     public Box3 bounds() {
         return bounds(Transform.IDENTITY);

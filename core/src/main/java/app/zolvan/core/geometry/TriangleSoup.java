@@ -41,6 +41,15 @@ public final class TriangleSoup {
         return this;
     }
 
+    /** The same triangles seen from behind. */
+    public TriangleSoup reversed() {
+        TriangleSoup out = new TriangleSoup();
+        for (int i = 0; i < count; i++) {
+            out.triangle(corner(3 * i), corner(3 * i + 2), corner(3 * i + 1));
+        }
+        return out;
+    }
+
     public int triangleCount() {
         return count;
     }

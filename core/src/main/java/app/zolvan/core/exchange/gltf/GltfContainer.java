@@ -202,14 +202,14 @@ final class GltfContainer {
 
     /** Element {@code index} of the list {@code key}, or a sentence when there is none. */
     static JsonValue element(JsonValue json, String key, int index, String what) throws ImportException {
-        List<JsonValue> list = json.list(key);
-        if (index < 0 || index >= list.size()) {
+        int size = json.size(key);
+        if (index < 0 || index >= size) {
             throw new ImportException(
                     "out-of-range",
-                    "The file refers to " + what + " " + index + " but holds " + list.size()
+                    "The file refers to " + what + " " + index + " but holds " + size
                             + ". It is damaged; export it again.");
         }
-        return list.get(index);
+        return json.at(key, index);
     }
 
     static ByteBuffer littleEndian(ByteBuffer b) {

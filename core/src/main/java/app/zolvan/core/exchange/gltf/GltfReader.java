@@ -370,8 +370,7 @@ public final class GltfReader implements ModelReader {
                 variantsOfMesh.add(assembly.variants());
             }
             meshIndex.put(index, result);
-            reading.progress(
-                    0.3 + 0.6 * meshIndex.size() / this.json.list("meshes").size(), "Reading geometry");
+            reading.progress(0.3 + 0.6 * meshIndex.size() / Math.max(1, this.json.size("meshes")), "Reading geometry");
             return result;
         }
 

@@ -140,6 +140,21 @@ public final class JsonValue {
         return v == null ? List.of() : v.elements();
     }
 
+    /** How many elements the array of that name has; 0 where it is absent. */
+    public int size(String key) throws ImportException {
+        Object v = object().get(key);
+        if (v != null && v != JsonToken.VALUE_NULL && !(v instanceof List<?>)) {
+            throw get(key).wrong("a list");
+        }
+        return v instanceof List<?> l ? l.size() : 0;
+    }
+
+    /** One element of the array of that name, which must have it. */
+    public JsonValue at(String key, int index) throws ImportException {
+        List<?> l = (List<?>) object().get(key);
+        return new JsonValue(l.get(index), (path.isEmpty() ? key : path + "." + key) + "[" + index + "]");
+    }
+
     public List<JsonValue> elements() throws ImportException {
         if (!(value instanceof List<?> l)) {
             throw wrong("a list");
