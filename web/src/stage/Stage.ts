@@ -1,5 +1,6 @@
 import {
   Box3,
+  DoubleSide,
   Matrix4,
   Mesh,
   MeshPhysicalMaterial,
@@ -17,6 +18,7 @@ import {
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { acceleratedRaycast } from 'three-mesh-bvh'
 import type { Look, Physical, ProjectState, Scene } from '../api/client'
+import { Batches, type PartMesh } from './batches'
 import { GlassLayers } from './glassLayers'
 import { GroundShadow } from './groundShadow'
 import { Outline } from './outline'
@@ -71,7 +73,9 @@ export class Stage {
   private readonly shadow = new GroundShadow()
   private readonly glass = new GlassLayers()
   private readonly surfaces: Surfaces
-  private readonly parts: Mesh<BufferGeometry, MeshPhysicalMaterial[]>[] = []
+  private readonly parts: PartMesh[] = []
+  private readonly batches = new Batches()
+  private readonly elsewhere = new MeshPhysicalMaterial({ visible: false, side: DoubleSide })
   private readonly raycaster = new Raycaster()
   private readonly handlers: { [K in keyof Events]?: Events[K] } = {}
   private readonly observer: ResizeObserver
@@ -103,6 +107,7 @@ export class Stage {
     element.appendChild(this.renderer.domElement)
     this.surfaces = new Surfaces(assets.image, () => this.invalidate())
     this.scene.background = backdrop(BACKDROP_TOP, BACKDROP_BOTTOM)
+    this.model.add(this.batches.root)
     this.scene.add(this.model, this.shadow.plane)
     this.raycaster.firstHitOnly = true
     this.controls = new OrbitControls(this.camera, this.renderer.domElement)
@@ -131,18 +136,20 @@ export class Stage {
       scene.parts.map(async (part) => {
         const geometry = await geometries.get(part.mesh)
         if (!geometry || this.disposed) return
-        const mesh = new Mesh<BufferGeometry, MeshPhysicalMaterial[]>(geometry, [])
+        const mesh: PartMesh = new Mesh<BufferGeometry, MeshPhysicalMaterial[]>(geometry, [])
         mesh.matrixAutoUpdate = false
         mesh.matrix.copy(new Matrix4().fromArray(part.world))
+        mesh.matrixWorld.copy(mesh.matrix)
         mesh.userData['part'] = part.index
         this.parts[part.index] = mesh
-        this.model.add(mesh)
       }),
     )
     if (this.disposed) return
+    const [x0 = 0, y0 = 0, z0 = 0, x1 = 0, y1 = 0, z1 = 0] = scene.bounds
+    const centre = new Vector3(x0 + x1, y0 + y1, z0 + z1).multiplyScalar(0.5)
+    this.batches.lay(this.parts, centre, new Vector3(x1 - x0, y1 - y0, z1 - z0).length() / 2)
     this.applyLooks()
     this.model.updateMatrixWorld(true)
-    this.glass.arrange(this.parts)
     this.shadow.update(this.renderer, this.model, this.bounds())
     this.frame()
     this.busy(-1)
@@ -177,13 +184,38 @@ export class Stage {
       const look = this.looks[r.look]
       const mesh = this.parts[r.part]
       if (!look || !mesh) continue
-      const own = this.surfaces.get(look.physical, look.mapping)
+      const painted = look.from === null && mesh.geometry.hasAttribute('color')
+      const own = this.surfaces.get(look.physical, look.mapping, painted)
       used.add(own)
-      mesh.material[r.span] = this.trials.get(`${r.part}/${r.span}`) ?? own
+      const worn = (mesh.userData['worn'] ??= []) as MeshPhysicalMaterial[]
+      worn[r.span] = this.trials.get(`${r.part}/${r.span}`) ?? own
     }
     this.surfaces.keepOnly(used)
-    this.glass.arrange(this.parts)
+    this.place()
     this.invalidate()
+  }
+
+  /** Puts what is clear or see-through on the stage part by part, everything else into batches. */
+  private place(): void {
+    const apart = new Set<PartMesh>()
+    const worn = new Map<PartMesh, MeshPhysicalMaterial[]>()
+    for (const mesh of this.parts) {
+      if (!mesh?.visible) continue
+      worn.set(mesh, mesh.userData['worn'] as MeshPhysicalMaterial[])
+      if (worn.get(mesh)?.some(isClear)) apart.add(mesh)
+    }
+    for (const mesh of this.parts) {
+      if (!mesh) continue
+      mesh.material = (worn.get(mesh) ?? []).map((m) => (isClear(m) ? m : this.elsewhere))
+      if (apart.has(mesh)) this.model.add(mesh)
+      else this.model.remove(mesh)
+    }
+    this.batches.wear((part, span) => {
+      const mesh = this.parts[part]
+      const material = mesh && worn.get(mesh)?.[span]
+      return material && !isClear(material) ? material : null
+    })
+    this.glass.arrange([...apart])
   }
 
   setSelection(parts: number[]): void {
@@ -203,7 +235,7 @@ export class Stage {
     this.isolated = parts ? new Set(parts) : null
     for (const mesh of this.parts) mesh.visible = !this.isolated || this.isolated.has(mesh.userData['part'])
     this.shadow.plane.visible = !this.isolated
-    this.glass.arrange(this.parts)
+    this.place()
     this.invalidate()
   }
 
@@ -409,6 +441,8 @@ export class Stage {
     this.controls.dispose()
     this.surfaces.keepOnly(new Set())
     new Set(this.parts.map((m) => m?.geometry)).forEach((g) => g?.dispose())
+    this.batches.dispose()
+    this.elsewhere.dispose()
     this.outline.dispose()
     this.shadow.dispose()
     this.glass.dispose()
@@ -416,4 +450,9 @@ export class Stage {
     this.renderer.dispose()
     this.renderer.domElement.remove()
   }
+}
+
+/** Drawn by itself: light passes through it, or it is blended over what lies behind. */
+function isClear(m: MeshPhysicalMaterial | undefined): boolean {
+  return m !== undefined && (m.transmission > 0 || m.transparent)
 }

@@ -3,7 +3,6 @@ import {
   Box3,
   HalfFloatType,
   LinearMipmapLinearFilter,
-  Mesh,
   MeshPhysicalMaterial,
   PerspectiveCamera,
   Scene,
@@ -11,11 +10,9 @@ import {
   Vector2,
   WebGLRenderTarget,
   WebGLRenderer,
-  type BufferGeometry,
   type IUniform,
 } from 'three'
-
-type PartMesh = Mesh<BufferGeometry, MeshPhysicalMaterial[]>
+import type { PartMesh } from './batches'
 
 /** The two stand-ins of a clear material on an enclosing body. */
 interface StandIns {

@@ -47,12 +47,13 @@ export class Surfaces {
   }
 
   /** The shared material for a look; the same numbers give the same material. */
-  get(physical: Physical, mapping: string): MeshPhysicalMaterial {
-    const key = mapping + JSON.stringify(physical)
+  get(physical: Physical, mapping: string, painted = false): MeshPhysicalMaterial {
+    const key = mapping + String(painted) + JSON.stringify(physical)
     let material = this.materials.get(key)
     if (!material) {
       material = new MeshPhysicalMaterial()
       this.write(material, physical, mapping)
+      material.vertexColors = painted
       this.materials.set(key, material)
     }
     return material

@@ -73,12 +73,14 @@ final class FloatingSauna {
     private void pontoon(int group) {
         int floats = group(group, "Floats");
         for (int i = 0; i < 4; i++) {
+            boolean byThePool = i == 1 || i == 2; // these end where the tub hangs
+            double end = byThePool ? 900 : 3400;
             List<double[]> tube = new ArrayList<>(Shapes.profile(0, -3400, 300, -3400));
-            for (int rib = 0; rib < 9; rib++) {
+            for (int rib = 0; rib < (byThePool ? 5 : 9); rib++) {
                 double at = -3100 + 775.0 * rib;
                 tube.addAll(Shapes.profile(300, at - 40, 316, at - 25, 316, at + 25, 300, at + 40));
             }
-            tube.addAll(Shapes.profile(300, 3400, 0, 3400));
+            tube.addAll(Shapes.profile(300, end, 0, end));
             TriangleSoup lying = new TriangleSoup()
                     .add(
                             Shapes.lathe(tube, 28),
@@ -87,7 +89,13 @@ final class FloatingSauna {
         }
         int frame = group(group, "Frame");
         for (int i = 0; i < 9; i++) {
-            box(frame, "Beam", "Solid 12 copy", -3560 + 875.0 * i, -120, -2380, 120, 120, 4760, 4);
+            double x = -3560 + 875.0 * i;
+            if (x + 120 > 1100 && x < 3300) { // trimmed around the pool
+                box(frame, "Beam", "Solid 12 copy", x, -120, -2380, 120, 120, 1080, 4);
+                box(frame, "Beam", "Solid 12 copy", x, -120, 1100, 120, 120, 1280, 4);
+            } else {
+                box(frame, "Beam", "Solid 12 copy", x, -120, -2380, 120, 120, 4760, 4);
+            }
         }
         for (int side = 0; side < 2; side++) {
             box(frame, "Edge beam", "Solid 12 copy", -3600, -120, side == 0 ? -2400 : 2320, 7200, 120, 80, 4);
