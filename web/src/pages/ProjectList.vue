@@ -4,13 +4,14 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, Refusal, type ProjectCard } from '../api/client'
 import ImportQuestion from '../panels/arrival/ImportQuestion.vue'
+import PreparedFile from '../panels/arrival/PreparedFile.vue'
 import { filesOf, plain } from '../stores/bundle'
 import { listen } from '../stores/events'
 import { useImports } from '../stores/imports'
 import { useSession } from '../stores/session'
 import { counted } from '../stores/workspace'
 
-const FORMATS = 'glTF, OBJ, COLLADA, 3MF, STL, PLY'
+const FORMATS = 'glTF, STEP, IGES, IFC, OBJ, COLLADA, 3MF, STL, PLY'
 
 const router = useRouter()
 const session = useSession()
@@ -118,6 +119,25 @@ function when(text: string): string {
             @answer="imports.answer"
             @cancel="imports.cancel()"
           />
+          <PreparedFile
+            v-else-if="imports.waiting"
+            :file-name="imports.fileName"
+            :kind="imports.waiting.kind"
+            :fineness="imports.waiting.fineness"
+            :prepared="imports.waiting.prepared"
+            :seconds="imports.seconds"
+            @cut="imports.cutAgain"
+            @send="imports.sendPrepared"
+            @cancel="imports.cancel()"
+          />
+          <template v-else-if="imports.busy && imports.stage === 'prepare'">
+            <b class="file">{{ imports.fileName }}</b>
+            <div class="meter" role="progressbar" aria-label="Turning surfaces into triangles">
+              <i class="running" />
+            </div>
+            <span class="soft small">Turning surfaces into triangles · {{ imports.seconds }} s</span>
+            <v-btn size="small" @click="imports.cancel()">Call off</v-btn>
+          </template>
           <template v-else-if="imports.busy">
             <b class="file">{{ imports.fileName }}</b>
             <div
@@ -245,6 +265,15 @@ h1 {
   display: block;
   height: 100%;
   background: var(--accent);
+}
+.meter .running {
+  width: 30%;
+  animation: run 1.4s ease-in-out infinite alternate;
+}
+@keyframes run {
+  to {
+    margin-left: 70%;
+  }
 }
 .open {
   display: flex;

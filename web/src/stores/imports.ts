@@ -1,7 +1,18 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal, upload, type Job } from '../api/client'
+import type { Kind } from '../tessellation/kinds.js'
+import type { Prepared } from '../tessellation/worker'
 import { bundle, type Dropped } from './bundle'
+import { AUTOMATIC, FINENESS, preparationFor, prepare, withOriginal } from './preparation'
+
+/** A file that was turned into triangles and waits for the designer's word on how fine they are. */
+interface Waiting {
+  file: File
+  kind: Kind
+  fineness: number
+  prepared: Prepared
+}
 
 /** Files on their way in: first the upload, then the import job. */
 export const useImports = defineStore('imports', () => {
@@ -9,7 +20,10 @@ export const useImports = defineStore('imports', () => {
   const uploaded = ref<number | null>(null)
   const job = ref<Job | null>(null)
   const problem = ref('')
-  const stage = ref<'gather' | 'send'>('send')
+  const stage = ref<'prepare' | 'gather' | 'send'>('send')
+  const waiting = shallowRef<Waiting | null>(null)
+  const seconds = ref(0)
+  let clock = 0
   let calledOff = new AbortController()
 
   const busy = computed(() => uploaded.value !== null || (job.value !== null && !isOver(job.value)))
@@ -30,6 +44,11 @@ export const useImports = defineStore('imports', () => {
         problem.value = `“${fileName.value}” is larger than ${Math.round(uploadBytes / 2 ** 20)} MB, the most Zolvan takes. Export it in parts, or with a coarser setting.`
         return
       }
+      const kind = files.length === 1 ? await preparationFor(first.file) : null
+      if (kind) {
+        await refine(first.file, kind, AUTOMATIC)
+        return
+      }
       uploaded.value = 0
       let content: Blob = first.file
       let name = first.file.name
@@ -40,6 +59,51 @@ export const useImports = defineStore('imports', () => {
         stage.value = 'send'
         uploaded.value = 0
       }
+      hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal))
+    } catch (e) {
+      problem.value = e instanceof Refusal ? e.message : 'The files could not be read. Try it once more.'
+    } finally {
+      uploaded.value = null
+    }
+  }
+
+  /** Turns a file into triangles, and shows what came of it before it is sent. */
+  async function refine(file: File, kind: Kind, fineness: number) {
+    waiting.value = null
+    problem.value = ''
+    stage.value = 'prepare'
+    uploaded.value = 0
+    seconds.value = 0
+    calledOff = new AbortController()
+    const start = performance.now()
+    clock = window.setInterval(() => (seconds.value = Math.round((performance.now() - start) / 1000)), 250)
+    try {
+      const prepared = await prepare(file, kind, fineness, calledOff.signal)
+      waiting.value = { file, kind, fineness, prepared }
+    } catch (e) {
+      problem.value = e instanceof Error ? e.message : ''
+    } finally {
+      window.clearInterval(clock)
+      uploaded.value = null
+    }
+    if (kind === 'packed' && waiting.value) await sendPrepared()
+  }
+
+  /** Finer by one step, or coarser. */
+  function cutAgain(by: number) {
+    const w = waiting.value
+    if (w) void refine(w.file, w.kind, Math.max(0, Math.min(FINENESS.length - 1, w.fineness + by)))
+  }
+
+  async function sendPrepared() {
+    const w = waiting.value
+    if (!w) return
+    waiting.value = null
+    stage.value = 'send'
+    uploaded.value = 0
+    try {
+      const content = await withOriginal(w.file, w.kind, w.fineness, w.prepared)
+      const name = `${w.file.name.replace(/\.[^.]+$/, '')}.zip`
       hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal))
     } catch (e) {
       problem.value = e instanceof Refusal ? e.message : 'The files could not be read. Try it once more.'
@@ -69,6 +133,7 @@ export const useImports = defineStore('imports', () => {
 
   async function cancel() {
     calledOff.abort()
+    waiting.value = null
     if (job.value) hear(await api.cancelJob(job.value.id))
   }
 
@@ -79,7 +144,23 @@ export const useImports = defineStore('imports', () => {
     if (news) hear(news)
   }
 
-  return { fileName, uploaded, stage, job, problem, busy, start, answer, hear, cancel, catchUp }
+  return {
+    fileName,
+    uploaded,
+    stage,
+    seconds,
+    waiting,
+    job,
+    problem,
+    busy,
+    start,
+    cutAgain,
+    sendPrepared,
+    answer,
+    hear,
+    cancel,
+    catchUp,
+  }
 })
 
 function isOver(job: Job): boolean {

@@ -56,7 +56,8 @@ final class Inspection {
         for (int m = 0; m < topologies.length; m++) {
             Mesh mesh = model.meshes().get(m);
             topologies[m] = Topology.of(mesh);
-            faces[m] = MeshFaces.of(mesh.withFaces(topologies[m].smoothFaces(Preparation.CREASE_ANGLE)));
+            faces[m] = MeshFaces.of(
+                    mesh.faces() != null ? mesh : mesh.withFaces(topologies[m].smoothFaces(Preparation.CREASE_ANGLE)));
         }
         for (Model.Part part : model.parts()) {
             counts.add(model, part, topologies[part.mesh()], faces[part.mesh()]);

@@ -35,7 +35,8 @@ public record Preparation(Model model, List<MeshMeasure> measures) {
             Topology topology = topologies.computeIfAbsent(part.mesh(), m -> Topology.of(mesh));
             Vec3 stretch = rounded(raw.partToWorld(part).stretch());
             int index = variants.computeIfAbsent(new Variant(part.mesh(), stretch), v -> {
-                meshes.add(BoxProjection.apply(mesh.withFaces(topology.smoothFaces(CREASE_ANGLE)), stretch));
+                Mesh faced = mesh.faces() != null ? mesh : mesh.withFaces(topology.smoothFaces(CREASE_ANGLE));
+                meshes.add(BoxProjection.apply(faced, stretch));
                 return meshes.size() - 1;
             });
             parts.add(new Model.Part(part.group(), part.name(), part.local(), index, part.sourceOfSpan()));

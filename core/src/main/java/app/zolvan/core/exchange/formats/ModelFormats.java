@@ -79,6 +79,11 @@ public final class ModelFormats {
             "url",
             "ini",
             "css",
+            "stp",
+            "step",
+            "igs",
+            "iges",
+            "ifc",
             "js");
 
     private ModelFormats() {}

@@ -82,6 +82,9 @@ public final class GltfReader implements ModelReader {
         private final Reading reading;
         private final Accessors accessors;
         private final ModelAssembly model;
+        /** Where the triangles came from, when the browser made them of another format; null for plain glTF. */
+        private final JsonValue source;
+
         private final Map<Integer, Integer> meshIndex = new HashMap<>();
         private final List<List<Integer>> sourcesOfMesh = new ArrayList<>();
         private final List<List<Map<Integer, Integer>>> variantsOfMesh = new ArrayList<>();
@@ -94,7 +97,8 @@ public final class GltfReader implements ModelReader {
             this.json = file.json();
             this.reading = reading;
             this.accessors = new Accessors(file, reading);
-            this.model = new ModelAssembly("glTF", reading);
+            this.source = ownSource(file.json());
+            this.model = new ModelAssembly(source == null ? "glTF" : source.text("format", "glTF"), reading);
         }
 
         Arrival run() throws ImportException {
@@ -121,9 +125,44 @@ public final class GltfReader implements ModelReader {
                         TextNames.shown(variantNames.get(i).text("name", null), "Variant " + (i + 1)),
                         Map.copyOf(variants.get(i))));
             }
+            if (source != null) {
+                return model.finish(
+                        new UnitDecision(1, source.text("unit", "m"), source.text("unitReason", ""), true, List.of()),
+                        new UpDecision(
+                                source.text("up", "Y").equals("Z") ? UpAxis.Z : UpAxis.Y,
+                                source.text("upReason", ""),
+                                source.flag("upCertain", true)));
+            }
             return model.finish(
                     new UnitDecision(1, "m", "glTF is always in metres.", true, List.of()),
                     new UpDecision(UpAxis.Y, "glTF always has Y up.", true));
+        }
+
+        private static JsonValue ownSource(JsonValue json) throws ImportException {
+            JsonValue extras = json.require("asset").get("extras");
+            JsonValue own = extras != null && extras.isObject() ? extras.get("zolvan") : null;
+            JsonValue source = own != null && own.isObject() ? own.get("source") : null;
+            return source != null && source.isObject() ? source : null;
+        }
+
+        /** The faces that a mesh's own triangles were cut from; null where the file does not say. */
+        private static int[] ownFaces(JsonValue mesh, int triangles) throws ImportException {
+            JsonValue extras = mesh.get("extras");
+            JsonValue own = extras != null && extras.isObject() ? extras.get("zolvan") : null;
+            List<JsonValue> starts = own != null && own.isObject() ? own.list("face_starts") : List.of();
+            if (starts.isEmpty()) {
+                return null;
+            }
+            int[] faces = new int[triangles];
+            for (int f = 0; f < starts.size(); f++) {
+                int from = starts.get(f).index();
+                int to = f + 1 < starts.size() ? starts.get(f + 1).index() : triangles;
+                if (from > to || to > triangles || (f == 0 && from != 0)) {
+                    return null;
+                }
+                Arrays.fill(faces, from, to, f);
+            }
+            return faces;
         }
 
         private List<JsonValue> variantNames() throws ImportException {
@@ -365,7 +404,9 @@ public final class GltfReader implements ModelReader {
             int result = Model.NONE;
             if (!assembly.isEmpty()) {
                 reading.charge(assembly.bytes());
-                result = model.mesh(assembly.mesh());
+                Mesh mesh = assembly.mesh();
+                int[] faces = ownFaces(json, mesh.triangleCount());
+                result = model.mesh(faces == null ? mesh : mesh.withFaces(faces));
                 sourcesOfMesh.add(assembly.sources());
                 variantsOfMesh.add(assembly.variants());
             }
