@@ -1,8 +1,10 @@
 import {
   BufferAttribute,
   BufferGeometry,
+  DoubleSide,
   Matrix3,
   Mesh,
+  MeshBasicMaterial,
   Object3D,
   Sphere,
   Vector3,
@@ -26,6 +28,9 @@ interface Run {
  * buffers that all batches share; a batch is only a list of the triangles that wear its material, so that a change of
  * look rewrites two short lists and uploads nothing else. Bodies that light passes through stay apart, since they are
  * drawn one by one.
+ *
+ * Since a batch is not sorted by depth, one cheap call lays down the depth of everything solid first; then each pixel is
+ * shaded once.
  */
 export class Batches {
   readonly root = new Object3D()
@@ -35,6 +40,15 @@ export class Batches {
   private index = new Uint32Array(0)
   private runs: Run[] = []
   private worn: (MeshPhysicalMaterial | null)[] = []
+  private solid: boolean[] = []
+  private depth: Mesh<BufferGeometry, MeshBasicMaterial> | null = null
+  private readonly depthOnly = new MeshBasicMaterial({
+    colorWrite: false,
+    side: DoubleSide,
+    polygonOffset: true,
+    polygonOffsetFactor: 1,
+    polygonOffsetUnits: 1,
+  })
 
   /** Lays out the parts; afterwards nothing is worn yet. */
   lay(parts: PartMesh[], centre: Vector3, radius: number): void {
@@ -72,6 +86,7 @@ export class Batches {
       vertex += n
     })
     this.worn = this.runs.map(() => null)
+    this.solid = this.runs.map(() => false)
     this.attributes.set('position', new BufferAttribute(position, 3))
     this.attributes.set('normal', new BufferAttribute(normal, 3))
     this.attributes.set('uv', new BufferAttribute(uv, 2))
@@ -94,29 +109,53 @@ export class Batches {
       this.worn[i] = now
     })
     for (const material of changed) this.write(material)
+    const solid = this.worn.map((m) => m !== null && m.alphaTest === 0)
+    if (solid.some((s, i) => s !== this.solid[i])) this.writeDepth(solid)
+  }
+
+  private writeDepth(solid: boolean[]): void {
+    this.solid = solid
+    if (this.depth) {
+      this.root.remove(this.depth)
+      this.depth.geometry.dispose()
+      this.depth = null
+    }
+    const geometry = this.geometryOf((i) => solid[i] === true)
+    if (!geometry) return
+    this.depth = new Mesh(geometry, this.depthOnly)
+    this.depth.renderOrder = -1
+    this.depth.matrixAutoUpdate = false
+    this.root.add(this.depth)
+    this.depth.updateMatrixWorld(true)
+  }
+
+  /** The shared vertices with the triangles of some runs; null for none. */
+  private geometryOf(taken: (run: number) => boolean): BufferGeometry | null {
+    const chosen = this.runs.filter((_, i) => taken(i))
+    const corners = chosen.reduce((sum, run) => sum + run.count, 0)
+    if (corners === 0) return null
+    const index = new Uint32Array(corners)
+    let at = 0
+    for (const run of chosen) {
+      index.set(this.index.subarray(run.start, run.start + run.count), at)
+      at += run.count
+    }
+    const geometry = new BufferGeometry()
+    for (const [name, attribute] of this.attributes) geometry.setAttribute(name, attribute)
+    geometry.setIndex(new BufferAttribute(index, 1))
+    geometry.boundingSphere = this.sphere.clone()
+    return geometry
   }
 
   private write(material: MeshPhysicalMaterial): void {
-    let corners = 0
-    this.runs.forEach((run, i) => (corners += this.worn[i] === material ? run.count : 0))
     const old = this.meshes.get(material)
     if (old) {
       this.root.remove(old)
       old.geometry.dispose()
       this.meshes.delete(material)
     }
-    if (corners === 0) return
-    const index = new Uint32Array(corners)
-    let at = 0
-    this.runs.forEach((run, i) => {
-      if (this.worn[i] !== material) return
-      index.set(this.index.subarray(run.start, run.start + run.count), at)
-      at += run.count
-    })
-    const geometry = new BufferGeometry()
-    for (const [name, attribute] of this.attributes) geometry.setAttribute(name, attribute)
-    geometry.setIndex(new BufferAttribute(index, 1))
-    geometry.boundingSphere = this.sphere.clone()
+    const geometry = this.geometryOf((i) => this.worn[i] === material)
+    if (!geometry) return
     const mesh = new Mesh(geometry, material)
     mesh.matrixAutoUpdate = false
     this.meshes.set(material, mesh)
@@ -131,6 +170,12 @@ export class Batches {
     }
     this.meshes.clear()
     this.attributes.clear()
+    this.solid = []
+    if (this.depth) {
+      this.root.remove(this.depth)
+      this.depth.geometry.dispose()
+      this.depth = null
+    }
   }
 }
 

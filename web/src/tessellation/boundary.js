@@ -73,7 +73,10 @@ function body(m, palette) {
   const index = m.index.array
   const faces =
     m.brep_faces.length > 0 ? m.brep_faces : [{ first: 0, last: index.length / 3 - 1, color: null }]
-  const dressed = faces.map((/** @type {any} */ f) => ({ ...f, colour: palette.index(encoded(f.color ?? m.color)) }))
+  const dressed = faces.map((/** @type {any} */ f) => ({
+    ...f,
+    colour: palette.index(encoded(f.color ?? m.color)),
+  }))
   dressed.sort((/** @type {any} */ a, /** @type {any} */ b) => a.colour - b.colour || a.first - b.first)
   const indices = new Uint32Array(index.length)
   /** @type {import('./shapes.js').Group[]} */

@@ -72,7 +72,8 @@ public final class FileSet {
     public String head() {
         byte[] head = new byte[Math.min(HEAD, bytes.remaining())];
         bytes.slice().get(head);
-        String text = new String(head, StandardCharsets.ISO_8859_1);
+        boolean wide = head.length > 1 && (head[0] & 0xFF) + (head[1] & 0xFF) == 0xFE + 0xFF && head[0] + head[1] == -3;
+        String text = new String(head, wide ? StandardCharsets.UTF_16 : StandardCharsets.ISO_8859_1);
         return text.startsWith("\u00EF\u00BB\u00BF") ? text.substring(3) : text;
     }
 

@@ -267,7 +267,8 @@ public final class XmlTree {
                 if (c[i] <= ' ') {
                     end();
                 } else if (length < word.length) {
-                    word[length++] = c[i] < 128 ? (byte) c[i] : (byte) '?';
+                    // some exporters write the decimal comma of their machine's language
+                    word[length++] = c[i] == ',' ? (byte) '.' : c[i] < 128 ? (byte) c[i] : (byte) '?';
                 }
             }
         }
