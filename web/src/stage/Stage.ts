@@ -55,6 +55,7 @@ export interface AssetLoader {
 
 const BACKDROP_TOP = 0.6 + 0.04 // scene-linear; the tone curve takes 0.04 off, leaving about L* 82
 const BACKDROP_BOTTOM = 0.52 + 0.04
+const FEW_PARTS = 200 // so many are drawn one by one, nearest first, which shades the fewest pixels
 const CLICK_SLOP = 4
 const SLOW = 120 // ms that a frame takes to be finished
 const IDLE = 250 // ms without movement after which the picture is drawn in full
@@ -147,7 +148,7 @@ export class Stage {
     if (this.disposed) return
     const [x0 = 0, y0 = 0, z0 = 0, x1 = 0, y1 = 0, z1 = 0] = scene.bounds
     const centre = new Vector3(x0 + x1, y0 + y1, z0 + z1).multiplyScalar(0.5)
-    this.batches.lay(this.parts, centre, new Vector3(x1 - x0, y1 - y0, z1 - z0).length() / 2)
+    if (!this.isFew) this.batches.lay(this.parts, centre, new Vector3(x1 - x0, y1 - y0, z1 - z0).length() / 2)
     this.applyLooks()
     this.model.updateMatrixWorld(true)
     this.shadow.update(this.renderer, this.model, this.bounds())
@@ -195,18 +196,22 @@ export class Stage {
     this.invalidate()
   }
 
-  /** Puts what is clear or see-through on the stage part by part, everything else into batches. */
+  private get isFew(): boolean {
+    return this.parts.length <= FEW_PARTS
+  }
+
+  /** Puts what is clear or see-through on the stage part by part, everything else of a large model into batches. */
   private place(): void {
     const apart = new Set<PartMesh>()
     const worn = new Map<PartMesh, MeshPhysicalMaterial[]>()
     for (const mesh of this.parts) {
       if (!mesh?.visible) continue
       worn.set(mesh, mesh.userData['worn'] as MeshPhysicalMaterial[])
-      if (worn.get(mesh)?.some(isClear)) apart.add(mesh)
+      if (this.isFew || worn.get(mesh)?.some(isClear)) apart.add(mesh)
     }
     for (const mesh of this.parts) {
       if (!mesh) continue
-      mesh.material = (worn.get(mesh) ?? []).map((m) => (isClear(m) ? m : this.elsewhere))
+      mesh.material = (worn.get(mesh) ?? []).map((m) => (this.isFew || isClear(m) ? m : this.elsewhere))
       if (apart.has(mesh)) this.model.add(mesh)
       else this.model.remove(mesh)
     }

@@ -15,6 +15,9 @@ import javax.imageio.ImageIO;
 /** What a designer does with mouse and keyboard, and sees. */
 final class Designer {
     final Page page;
+    /** What the stage said of the last drop. */
+    String notice = "";
+
     private final RunningZolvan zolvan = RunningZolvan.get();
 
     Designer() {
@@ -70,7 +73,10 @@ final class Designer {
 
     void drop(String code, double x, double y) {
         carry(code, x, y);
-        changing("/assignments", () -> page.mouse().up());
+        changing("/assignments", () -> {
+            page.mouse().up();
+            notice = page.textContent("[role=status]"); // it goes by itself after a while
+        });
     }
 
     void selectPart(String name) {

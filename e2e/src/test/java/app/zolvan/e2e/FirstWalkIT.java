@@ -71,7 +71,7 @@ class FirstWalkIT {
         Designer d = new Designer().signIn().openLantern().openDrawer("Paint");
         d.drop("PT-014", BASE_X, BASE_Y);
         assertThat(d.cardTitle()).isEqualTo("Base");
-        assertThat(d.page.textContent("[role=status]")).contains("Harbour red enamel · 3 parts");
+        assertThat(d.notice).contains("Harbour red enamel · 3 parts");
         assertThat(d.page.textContent(".scope .on").strip()).isEqualTo("All 3 parts with it");
         Color red = d.colourAt(BASE_X, BASE_Y);
         assertThat(red.getRed()).isGreaterThan(2 * red.getGreen());

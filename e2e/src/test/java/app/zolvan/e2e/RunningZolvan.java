@@ -117,8 +117,8 @@ final class RunningZolvan {
                         .setViewportSize(1280, 800)
                         .setAcceptDownloads(true))
                 .newPage();
-        page.setDefaultTimeout(60_000);
-        page.setDefaultNavigationTimeout(60_000);
+        page.setDefaultTimeout(180_000); // a frame takes seconds where graphics are software
+        page.setDefaultNavigationTimeout(180_000);
         return page;
     }
 }

@@ -1,10 +1,12 @@
 package app.zolvan.e2e;
 
+import app.zolvan.demo.DemoFiles;
 import com.google.gson.JsonObject;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -69,6 +71,11 @@ class ScreenshotsIT {
         d.page.waitForSelector("article img");
         d.page.waitForTimeout(500);
         save(d.page, "projects");
+        d.page.setInputFiles("input[type=file]", stl());
+        d.page.waitForSelector("text=How long is the longest side?");
+        save(d.page, "unit-question");
+        d.page.click(".question >> text=Call off");
+        d.page.waitForSelector("text=New project from a model");
         d.page.setInputFiles(
                 "input[type=file]",
                 new FilePayload("Stool.glb", "model/gltf-binary", "{\"a\":1}".getBytes(StandardCharsets.UTF_8)));
@@ -85,7 +92,22 @@ class ScreenshotsIT {
                 new FilePayload("Lantern, second version.glb", "model/gltf-binary", new byte[9 << 20]));
         d.page.waitForFunction("() => parseFloat(document.querySelector('.meter i')?.style.width) > 40");
         save(d.page, "upload");
+        d.page.reload();
+        d.page.click("text=Lomma floating sauna");
+        settle(d);
+        save(d.page, "sauna");
         d.page.close();
+    }
+
+    /** The lantern as it comes from a printer's program: no unit, no names. */
+    private static Path stl() {
+        try {
+            Path demo = Files.createTempDirectory("zolvan-pictures");
+            DemoFiles.write(demo);
+            return demo.resolve("storm-lantern.stl");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private static void settle(Designer d) {

@@ -136,6 +136,51 @@ class ImportTest extends ServerTest {
         until(() -> assertThat(stored(file)).isFalse());
     }
 
+    @Test
+    void aFileThatLeavesItsUnitOpenIsAskedAboutAndTheAnswerIsTaken() throws Exception {
+        String stl = "solid a\nfacet\nouter loop\nvertex 0 0 0\nvertex 30 0 0\nvertex 0 0 12\nendloop\nendfacet\n"
+                + "endsolid a\n";
+        String id = browser.upload("a.stl", stl.getBytes(StandardCharsets.UTF_8))
+                .json()
+                .get("id")
+                .asString();
+        until(() -> assertThat(state(id)).isEqualTo("ASKING"));
+        JsonNode question = browser.get("/api/jobs/" + id).json().get("question");
+        assertThat(question.get("units")).hasSize(5);
+        assertThat(question.get("upAxes").get(0).asString()).isEqualTo("Z");
+        Browser.Answer wrong = browser.post("/api/jobs/" + id + "/answer", Map.of("unit", "furlong", "upAxis", "Z"));
+        assertThat(wrong.status()).isEqualTo(422);
+        assertThat(stranger()
+                        .asNewDesigner(accounts)
+                        .post("/api/jobs/" + id + "/answer", Map.of())
+                        .status())
+                .isEqualTo(404);
+        browser.post("/api/jobs/" + id + "/answer", Map.of("unit", "cm", "upAxis", "Z"));
+        until(() -> assertThat(state(id)).isEqualTo("DONE"));
+        JsonNode scene = browser.get("/api/projects/" + id + "/scene").json();
+        assertThat(scene.get("origin").get("unit").asString()).isEqualTo("cm");
+        assertThat(scene.get("bounds").get(3).asDouble()).isCloseTo(0.3, within(1e-6));
+        assertThat(scene.get("bounds").get(4).asDouble()).isCloseTo(0.12, within(1e-6)); // Z became Y
+    }
+
+    @Test
+    void everyFormatCanBeDownloadedAndSaysWhatItLoses() throws Exception {
+        String project = newProject();
+        JsonNode formats = browser.get(project + "/exports").json();
+        assertThat(formats.size()).isGreaterThanOrEqualTo(7);
+        for (JsonNode f : formats) {
+            Browser.Answer file =
+                    browser.get(project + "/exports/" + f.get("ending").asString());
+            assertThat(file.status()).isEqualTo(200);
+            assertThat(file.body()).hasSizeGreaterThan(200);
+        }
+        assertThat(browser.get(project + "/exports/xyz").status()).isEqualTo(404);
+    }
+
+    private String state(String job) {
+        return browser.get("/api/jobs/" + job).json().get("state").asString();
+    }
+
     private UUID insertJob(String sha256, String state, boolean cancel) {
         UUID job = UUID.randomUUID();
         database.update(
