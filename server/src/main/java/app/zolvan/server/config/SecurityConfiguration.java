@@ -24,6 +24,12 @@ class SecurityConfiguration {
             + "style-src 'self' 'unsafe-inline'; font-src 'self' data:; connect-src 'self' blob:; "
             + "worker-src 'self' blob:; object-src 'none'; base-uri 'none'; frame-ancestors 'none'";
 
+    /** The worker that runs WebAssembly kernels has no page, no cookies and no say over one; their glue compiles code. */
+    private static final String WORKER_POLICY =
+            "default-src 'self'; script-src 'self' 'unsafe-eval'; object-src 'none'";
+
+    private static final String WORKER = "/assets/worker-";
+
     @Bean
     SecurityFilterChain security(HttpSecurity http, JsonMapper json) throws Exception {
         http.authorizeHttpRequests(r -> r.requestMatchers("/api/session/**", "/api/session")
@@ -41,7 +47,9 @@ class SecurityConfiguration {
                 .httpBasic(AbstractHttpConfigurer::disable)
                 .logout(AbstractHttpConfigurer::disable)
                 .requestCache(c -> c.disable())
-                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(CONTENT_POLICY))
+                .headers(h -> h.addHeaderWriter((request, response) -> response.setHeader(
+                                "Content-Security-Policy",
+                                request.getRequestURI().startsWith(WORKER) ? WORKER_POLICY : CONTENT_POLICY))
                         .referrerPolicy(p -> p.policy(ReferrerPolicy.SAME_ORIGIN))
                         .cacheControl(c -> c.disable()))
                 .exceptionHandling(e -> e.authenticationEntryPoint((request, response, x) -> write(
