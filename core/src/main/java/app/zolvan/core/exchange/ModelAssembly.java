@@ -4,7 +4,6 @@ import app.zolvan.core.exchange.Arrival.Candidate;
 import app.zolvan.core.exchange.Arrival.UnitDecision;
 import app.zolvan.core.exchange.Arrival.UpDecision;
 import app.zolvan.core.exchange.Arrival.Variant;
-import app.zolvan.core.exchange.text.TextNames;
 import app.zolvan.core.geometry.CornerMesh;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;

@@ -2,7 +2,7 @@ package app.zolvan.core.exchange.collada;
 
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.Reading;
-import app.zolvan.core.exchange.text.TextNames;
+import app.zolvan.core.exchange.TextNames;
 import app.zolvan.core.exchange.xml.XmlTree;
 import app.zolvan.core.geometry.CornerMesh;
 import app.zolvan.core.geometry.FloatList;

@@ -1,6 +1,7 @@
 package app.zolvan.core.exchange.text;
 
 import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.TextNames;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;

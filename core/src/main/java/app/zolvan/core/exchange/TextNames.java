@@ -1,4 +1,4 @@
-package app.zolvan.core.exchange.text;
+package app.zolvan.core.exchange;
 
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
