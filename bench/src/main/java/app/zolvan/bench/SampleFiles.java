@@ -40,7 +40,7 @@ public final class SampleFiles {
     public static Map<String, byte[]> all() {
         Map<String, byte[]> out = new LinkedHashMap<>();
         for (ModelWriter writer : ModelFormats.writers()) {
-            out.put(writer.format(), written(writer));
+            out.put(writer.kind().name(), written(writer));
         }
         out.put("OBJ text", text("""
                 # a wedge with everything an exporter may write
@@ -157,7 +157,7 @@ public final class SampleFiles {
     private static byte[] written(ModelWriter writer) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try {
-            if (writer.isBundle()) {
+            if (writer.kind().isBundle()) {
                 ModelFormats.zip(writer, dressed(), "sample", out);
             } else {
                 writer.write(dressed(), "sample", (path, content) -> content.writeTo(out));

@@ -1,19 +1,11 @@
 package app.zolvan.demo;
 
-import app.zolvan.core.colour.Srgb;
-import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.TriangleSoup;
 import app.zolvan.core.geometry.Vec3;
-import app.zolvan.core.material.Material;
-import app.zolvan.core.material.Parameter;
-import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.Model;
-import app.zolvan.core.model.SourceMaterial;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Random;
 
 /**
@@ -35,28 +27,24 @@ final class FloatingSauna {
     private static final double FACE = 800;
     private static final double WALL = 2300;
 
-    private final List<Model.Group> groups = new ArrayList<>();
-    private final List<Model.Part> parts = new ArrayList<>();
-    private final List<Mesh> meshes = new ArrayList<>();
-    private final Map<String, Integer> sourceIndex = new LinkedHashMap<>();
-    private final List<SourceMaterial> sources = new ArrayList<>();
+    private final ModelDraft draft = new ModelDraft();
 
     static Model model() {
         return new FloatingSauna().build();
     }
 
     private Model build() {
-        source("mat_07", "#8E7355", 1);
-        source("mat_07.001", "#A98C66", 1);
-        source("Solid 12 copy", "#5E6062", 1);
-        source("Material #4", "#C9B79A", 1);
-        source("mat_03", "#BFD3D6", 0.35);
-        source("Default", "#B9B9B7", 1);
-        source("mat_11", "#3A3A3C", 1);
-        source("mat_14", "#6E8F93", 0.6);
-        source("mat_02 (2)", "#77716A", 1);
-        source("Color_A05", "#E6E1D6", 1);
-        source("mat_19", "#FFD9A0", 1);
+        draft.source("mat_07", "#8E7355", 0.5, 1);
+        draft.source("mat_07.001", "#A98C66", 0.5, 1);
+        draft.source("Solid 12 copy", "#5E6062", 0.5, 1);
+        draft.source("Material #4", "#C9B79A", 0.5, 1);
+        draft.source("mat_03", "#BFD3D6", 0.5, 0.35);
+        draft.source("Default", "#B9B9B7", 0.5, 1);
+        draft.source("mat_11", "#3A3A3C", 0.5, 1);
+        draft.source("mat_14", "#6E8F93", 0.5, 0.6);
+        draft.source("mat_02 (2)", "#77716A", 0.5, 1);
+        draft.source("Color_A05", "#E6E1D6", 0.5, 1);
+        draft.source("mat_19", "#FFD9A0", 0.5, 1);
         int all = group(Model.NONE, "Lomma floating sauna");
         pontoon(group(all, "Pontoon"));
         int cabin = group(all, "Cabin");
@@ -67,7 +55,7 @@ final class FloatingSauna {
         screen(group(all, "Screen"));
         pool(group(all, "Plunge pool"));
         fittings(group(all, "Fittings"));
-        return new Model(groups, parts, meshes, sources, Map.of(), List.of());
+        return draft.finish();
     }
 
     private void pontoon(int group) {
@@ -125,7 +113,7 @@ final class FloatingSauna {
             box(lining, "Panel board", "mat_07.001", LEFT + 130, y, BACK + 120, RIGHT - LEFT - 260, 90, 14, 2);
             // this exporter turned the boards of one wall inside out
             TriangleSoup left = board(LEFT + 120, y, BACK + 140, 14, 90, FACE - BACK - 280, 2);
-            part(lining, "Panel board", "mat_07.001", flipped(left));
+            part(lining, "Panel board", "mat_07.001", left.reversed());
             box(lining, "Panel board", "mat_07.001", RIGHT - 134, y, BACK + 140, 14, 90, FACE - BACK - 280, 2);
         }
         int posts = group(group, "Posts");
@@ -203,7 +191,7 @@ final class FloatingSauna {
                     .after(Transform.rotation(ALONG, slope));
             double width = RIGHT - LEFT + 700;
             TriangleSoup sheet = new TriangleSoup().add(board(-width / 2, 0, 0, width, 6, length, 0), lie);
-            part(plane, "Roof sheet", "mat_02 (2)", side == 0 ? flipped(sheet) : sheet);
+            part(plane, "Roof sheet", "mat_02 (2)", side == 0 ? sheet.reversed() : sheet);
             part(
                     plane,
                     "Boarding",
@@ -594,14 +582,8 @@ final class FloatingSauna {
         return new TriangleSoup().add(soup, Transform.translation(x, y, z));
     }
 
-    /** The same with every triangle turned over. */
-    private static TriangleSoup flipped(TriangleSoup soup) {
-        return soup.reversed();
-    }
-
     private int group(int parent, String name) {
-        groups.add(new Model.Group(parent, name, Transform.IDENTITY));
-        return groups.size() - 1;
+        return draft.group(parent, name, Transform.IDENTITY);
     }
 
     private void box(
@@ -619,16 +601,7 @@ final class FloatingSauna {
     }
 
     private void part(int group, String name, String source, TriangleSoup millimetres) {
-        meshes.add(millimetres.toMesh(CREASE).scaled(0.001));
-        parts.add(new Model.Part(group, name, Transform.IDENTITY, meshes.size() - 1, List.of(sourceIndex.get(source))));
-    }
-
-    private void source(String name, String hex, double opacity) {
-        Surface surface = Surface.STANDARD
-                .with(Parameter.BASE_COLOR, Srgb.parse(hex).orElseThrow())
-                .with(Parameter.SPECULAR_ROUGHNESS, 0.5)
-                .with(Parameter.GEOMETRY_OPACITY, opacity);
-        sourceIndex.put(name, sources.size());
-        sources.add(new SourceMaterial(name, new Material("", name, null, surface)));
+        int mesh = draft.mesh(millimetres.toMesh(CREASE).scaled(0.001));
+        draft.part(group, name, source, mesh, Transform.IDENTITY);
     }
 }

@@ -1,21 +1,12 @@
 package app.zolvan.demo;
 
-import app.zolvan.core.colour.LinearRgb;
-import app.zolvan.core.colour.Srgb;
-import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.TriangleSoup;
 import app.zolvan.core.geometry.Vec3;
-import app.zolvan.core.material.Material;
-import app.zolvan.core.material.Parameter;
-import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.Model;
-import app.zolvan.core.model.SourceMaterial;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.function.UnaryOperator;
 
 /**
@@ -28,33 +19,29 @@ final class StormLantern {
     private static final double CREASE = Math.toRadians(38);
     private static final Vec3 UP = Vec3.axis(1);
 
-    private final List<Model.Group> groups = new ArrayList<>();
-    private final List<Model.Part> parts = new ArrayList<>();
-    private final List<Mesh> meshes = new ArrayList<>();
-    private final Map<String, Integer> sourceIndex = new LinkedHashMap<>();
-    private final List<SourceMaterial> sources = new ArrayList<>();
+    private final ModelDraft draft = new ModelDraft();
 
     static Model model() {
         return new StormLantern().build();
     }
 
     private Model build() {
-        source("mat_07", "#B9B9B7", 0.5, 1);
-        source("Solid 12 copy", "#C9B37A", 0.4, 1);
-        source("mat_03", "#DCE6E6", 0.1, 0.35);
-        source("mat_03.001", "#D08A30", 0.1, 0.6);
-        source("Default", "#D9D3C4", 0.9, 1);
-        source("mat_11", "#FFB050", 0.9, 1);
-        source("Material #4", "#7A5A40", 0.7, 1);
-        source("Solid 12", "#A0A0A0", 0.4, 1);
-        source("mat_09", "#BFBFBF", 0.4, 1);
+        draft.source("mat_07", "#B9B9B7", 0.5, 1);
+        draft.source("Solid 12 copy", "#C9B37A", 0.4, 1);
+        draft.source("mat_03", "#DCE6E6", 0.1, 0.35);
+        draft.source("mat_03.001", "#D08A30", 0.1, 0.6);
+        draft.source("Default", "#D9D3C4", 0.9, 1);
+        draft.source("mat_11", "#FFB050", 0.9, 1);
+        draft.source("Material #4", "#7A5A40", 0.7, 1);
+        draft.source("Solid 12", "#A0A0A0", 0.4, 1);
+        draft.source("mat_09", "#BFBFBF", 0.4, 1);
         int lantern = group(Model.NONE, "Lantern", Transform.scale(0.001, 0.001, 0.001));
         body(group(lantern, "Body", Transform.IDENTITY));
         lightSource(group(lantern, "Light source", Transform.IDENTITY));
         guard(group(lantern, "Guard", Transform.IDENTITY));
         carry(group(lantern, "Carry strap", Transform.IDENTITY));
         fasteners(group(lantern, "Fasteners", Transform.IDENTITY));
-        return new Model(groups, parts, meshes, sources, Map.of(), List.of());
+        return draft.finish();
     }
 
     private void body(int group) {
@@ -189,7 +176,7 @@ final class StormLantern {
         }
         int wire = mesh(Shapes.sweep(path, Shapes.disc(1.9, 12), Vec3.axis(2), false));
         for (int i = 0; i < 4; i++) {
-            place(group, "Wire " + (i + 1), "Solid 12 copy", wire, Shapes.about(UP, 45 + 90.0 * i));
+            draft.part(group, "Wire " + (i + 1), "Solid 12 copy", wire, Shapes.about(UP, 45 + 90.0 * i));
         }
         part(group, "Ring 1", "Solid 12 copy", turned(Shapes.circle(74.6, 76, 1.7, 10)));
         part(group, "Ring 2", "Solid 12 copy", turned(Shapes.circle(67.8, 138, 1.7, 10)));
@@ -216,8 +203,8 @@ final class StormLantern {
         TriangleSoup placed = new TriangleSoup();
         placed.add(plate, Transform.translation(73.4, 244, 0).after(Shapes.about(UP, 90)));
         int mesh = mesh(placed);
-        place(group, "Lug right", "Solid 12 copy", mesh, Transform.IDENTITY);
-        place(group, "Lug left", "Solid 12 copy", mesh, Shapes.about(UP, 180));
+        draft.part(group, "Lug right", "Solid 12 copy", mesh, Transform.IDENTITY);
+        draft.part(group, "Lug left", "Solid 12 copy", mesh, Shapes.about(UP, 180));
     }
 
     private void fasteners(int group) {
@@ -249,7 +236,7 @@ final class StormLantern {
                     .after(Transform.scale(0.5, 0.5, 0.5)));
         }
         for (Transform t : places) {
-            place(group, "Screw " + number++, "Solid 12", screw, t);
+            draft.part(group, "Screw " + number++, "Solid 12", screw, t);
         }
     }
 
@@ -276,30 +263,14 @@ final class StormLantern {
     }
 
     private int group(int parent, String name, Transform local) {
-        groups.add(new Model.Group(parent, name, local));
-        return groups.size() - 1;
+        return draft.group(parent, name, local);
     }
 
     private int mesh(TriangleSoup soup) {
-        meshes.add(soup.toMesh(CREASE));
-        return meshes.size() - 1;
+        return draft.mesh(soup.toMesh(CREASE));
     }
 
     private void part(int group, String name, String source, TriangleSoup soup) {
-        place(group, name, source, mesh(soup), Transform.IDENTITY);
-    }
-
-    private void place(int group, String name, String source, int mesh, Transform local) {
-        parts.add(new Model.Part(group, name, local, mesh, List.of(sourceIndex.get(source))));
-    }
-
-    private void source(String name, String hex, double roughness, double opacity) {
-        LinearRgb colour = Srgb.parse(hex).orElseThrow();
-        Surface surface = Surface.STANDARD
-                .with(Parameter.BASE_COLOR, colour)
-                .with(Parameter.SPECULAR_ROUGHNESS, roughness)
-                .with(Parameter.GEOMETRY_OPACITY, opacity);
-        sourceIndex.put(name, sources.size());
-        sources.add(new SourceMaterial(name, new Material("", name, null, surface)));
+        draft.part(group, name, source, mesh(soup), Transform.IDENTITY);
     }
 }

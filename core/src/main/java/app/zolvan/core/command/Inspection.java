@@ -56,8 +56,7 @@ final class Inspection {
         for (int m = 0; m < topologies.length; m++) {
             Mesh mesh = model.meshes().get(m);
             topologies[m] = Topology.of(mesh);
-            faces[m] = MeshFaces.of(
-                    mesh.faces() != null ? mesh : mesh.withFaces(topologies[m].smoothFaces(Preparation.CREASE_ANGLE)));
+            faces[m] = MeshFaces.of(Preparation.withFaces(mesh, topologies[m]));
         }
         for (Model.Part part : model.parts()) {
             counts.add(model, part, topologies[part.mesh()], faces[part.mesh()]);

@@ -72,7 +72,9 @@ public final class FileSet {
     public String head() {
         byte[] head = new byte[Math.min(HEAD, bytes.remaining())];
         bytes.slice().get(head);
-        boolean wide = head.length > 1 && (head[0] & 0xFF) + (head[1] & 0xFF) == 0xFE + 0xFF && head[0] + head[1] == -3;
+        boolean wide = head.length > 1
+                && ((head[0] == (byte) 0xFE && head[1] == (byte) 0xFF)
+                        || (head[0] == (byte) 0xFF && head[1] == (byte) 0xFE));
         String text = new String(head, wide ? StandardCharsets.UTF_16 : StandardCharsets.ISO_8859_1);
         return text.startsWith("\u00EF\u00BB\u00BF") ? text.substring(3) : text;
     }
@@ -104,7 +106,6 @@ public final class FileSet {
         if (r.toLowerCase(Locale.ROOT).startsWith("file:")) {
             r = r.substring(5);
         }
-        StringBuilder out = new StringBuilder();
         byte[] utf8 = r.getBytes(StandardCharsets.UTF_8);
         byte[] plain = new byte[utf8.length];
         int n = 0;
@@ -118,14 +119,7 @@ public final class FileSet {
                 plain[n++] = utf8[i];
             }
         }
-        out.append(new String(plain, 0, n, StandardCharsets.UTF_8));
-        while (out.length() > 1 && out.charAt(0) == '.' && out.charAt(1) == '/') {
-            out.delete(0, 2);
-        }
-        while (out.length() > 0 && out.charAt(0) == '/') {
-            out.deleteCharAt(0);
-        }
-        return out.toString();
+        return new String(plain, 0, n, StandardCharsets.UTF_8).replaceFirst("^(\\./|/)+", "");
     }
 
     /** Takes "." and ".." out of a path; what would lead above the top stays at the top. */

@@ -7,11 +7,9 @@ import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.ModelUv;
-import app.zolvan.core.material.TextureUse.RealSize;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.texture.ImageHeader;
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -80,11 +78,7 @@ public final class WrittenLooks {
 
     private void picture(TextureUse use) {
         pictures.computeIfAbsent(use.image(), digest -> {
-            String type = ImageHeader.read(ByteBuffer.wrap(dressed.image().apply(digest)))
-                    .map(ImageHeader::mediaType)
-                    .orElse("image/png");
-            return "textures/" + digest.substring(0, 16) + "."
-                    + (type.endsWith("jpeg") ? "jpg" : type.substring(type.indexOf('/') + 1));
+            return ImageHeader.fileName(digest, dressed.image().apply(digest));
         });
     }
 
@@ -122,9 +116,7 @@ public final class WrittenLooks {
         TextureUse use = textures.containsKey(Parameter.BASE_COLOR)
                 ? textures.get(Parameter.BASE_COLOR)
                 : textures.values().iterator().next();
-        ModelUv t = use.placement() instanceof RealSize size
-                ? new ModelUv(0, 0, 0, 1 / size.width(), 1 / size.height())
-                : (ModelUv) use.placement();
+        ModelUv t = use.placement().toImage();
         double c = Math.cos(t.rotation());
         double s = Math.sin(t.rotation());
         float[] out = new float[from.length];

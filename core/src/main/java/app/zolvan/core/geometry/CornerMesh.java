@@ -33,6 +33,11 @@ public final class CornerMesh {
     /** The finished mesh and the source material of each of its spans. */
     public record Built(Mesh mesh, List<Integer> sources) {}
 
+    /** A triangle of positions alone. */
+    public void triangle(int p0, int p1, int p2, int material, int group) {
+        triangle(p0, p1, p2, NONE, NONE, NONE, NONE, NONE, NONE, material, group);
+    }
+
     public void triangle(
             int p0, int p1, int p2, int t0, int t1, int t2, int n0, int n1, int n2, int material, int group) {
         if (p0 == p1 || p1 == p2 || p2 == p0) {
@@ -98,10 +103,11 @@ public final class CornerMesh {
     }
 
     /**
+     * Where normals are made, positions that lie at one place count as one even where the file lists them apart.
+     *
      * @param creaseAngle in radians; sharper edges stay sharp where normals are made
-     * @param weld        whether positions that lie at one place count as one even where the file lists them apart
      */
-    public Built build(Pools pools, double creaseAngle, boolean weld) {
+    public Built build(Pools pools, double creaseAngle) {
         int triangles = source.size();
         int[] order = orderBySource();
         int corners = 3 * triangles;
@@ -118,7 +124,7 @@ public final class CornerMesh {
             }
         }
         Local local = Local.of(pools.positions(), p);
-        int[] place = weld || missesNormals ? VertexWeld.exact(local.positions, local.count) : null;
+        int[] place = missesNormals ? VertexWeld.exact(local.positions, local.count) : null;
         if (place != null) {
             for (int i = 0; i < corners; i++) {
                 p[i] = place[p[i]];

@@ -26,8 +26,4 @@ public final class FloatList {
     public float[] array() {
         return values;
     }
-
-    public float[] toArray() {
-        return Arrays.copyOf(values, size);
-    }
 }

@@ -18,16 +18,8 @@ public final class IntList {
         return values[i];
     }
 
-    public void set(int i, int v) {
-        values[i] = v;
-    }
-
     public int size() {
         return size;
-    }
-
-    public void clear() {
-        size = 0;
     }
 
     public int[] toArray() {

@@ -94,6 +94,20 @@ public record Mesh(
         return new Mesh(positions, normals, uv, metricUv, indices, spanStarts, faceOfTriangle, uv2, colours);
     }
 
+    /** Sum of the triangles' areas, in the square of the mesh's unit. */
+    public double area() {
+        double sum = 0;
+        for (int i = 0; i < indices.length; i += 3) {
+            Vec3 a = position(indices[i]);
+            sum += position(indices[i + 1])
+                            .minus(a)
+                            .cross(position(indices[i + 2]).minus(a))
+                            .length()
+                    / 2;
+        }
+        return sum;
+    }
+
     /** The same shape with every length multiplied. */
     public Mesh scaled(double factor) {
         float[] p = new float[positions.length];

@@ -1,5 +1,6 @@
 package app.zolvan.core.geometry;
 
+import app.zolvan.core.colour.Srgb;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 
@@ -10,7 +11,7 @@ import java.nio.ByteOrder;
  * u32 magic 'ZMSH' · u32 version 1 · u32 vertices · u32 triangles · u32 spans · u32 flags (1 uv, 2 metric uv,
  * 4 second uv, 8 colours)
  * f32 positions[3 × vertices] · f32 normals[3 × vertices] · f32 uv[2 × vertices]? · f32 metricUv[2 × vertices]?
- * f32 uv2[2 × vertices]? · u8 colours[4 × vertices]?
+ * f32 uv2[2 × vertices]? · u16 colours[4 × vertices]? (scene-linear, 65535 is 1)
  * u32 indices[3 × triangles] · u32 spanStarts[spans + 1] · u32 faces[triangles]
  * </pre>
  */
@@ -26,7 +27,7 @@ public final class MeshCodec {
         boolean uv2 = mesh.uv2() != null;
         boolean colours = mesh.colours() != null;
         int words = 6
-                + mesh.vertexCount() * (6 + (uv ? 2 : 0) + (metric ? 2 : 0) + (uv2 ? 2 : 0) + (colours ? 1 : 0))
+                + mesh.vertexCount() * (6 + (uv ? 2 : 0) + (metric ? 2 : 0) + (uv2 ? 2 : 0) + (colours ? 2 : 0))
                 + mesh.indices().length
                 + mesh.spanStarts().length
                 + mesh.triangleCount();
@@ -40,7 +41,7 @@ public final class MeshCodec {
         put(out, mesh.metricUv());
         put(out, mesh.uv2());
         if (colours) {
-            out.put(mesh.colours());
+            putLinear(out, mesh.colours());
         }
         put(out, mesh.indices());
         put(out, mesh.spanStarts());
@@ -65,11 +66,26 @@ public final class MeshCodec {
         float[] uv2 = (flags & 4) != 0 ? floats(in, 2 * vertices) : null;
         byte[] colours = (flags & 8) != 0 ? new byte[4 * vertices] : null;
         if (colours != null) {
-            in.get(colours);
+            getLinear(in, colours);
         }
         int[] indices = ints(in, 3 * triangles);
         int[] spanStarts = ints(in, spans + 1);
         return new Mesh(positions, normals, uv, metric, indices, spanStarts, ints(in, triangles), uv2, colours);
+    }
+
+    private static void putLinear(ByteBuffer out, byte[] srgb) {
+        for (int i = 0; i < srgb.length; i++) {
+            double v = (srgb[i] & 0xFF) / 255.0;
+            out.putShort((short) Math.round(65535 * (i % 4 == 3 ? v : Srgb.decode(v))));
+        }
+    }
+
+    /** 16 linear bits tell all 256 codes apart, so this gives back exactly what was put. */
+    private static void getLinear(ByteBuffer in, byte[] srgb) {
+        for (int i = 0; i < srgb.length; i++) {
+            double v = (in.getShort() & 0xFFFF) / 65535.0;
+            srgb[i] = (byte) Math.round(255 * (i % 4 == 3 ? v : Srgb.encode(v)));
+        }
     }
 
     private static void put(ByteBuffer out, float[] values) {

@@ -26,7 +26,7 @@ public final class Topology {
     }
 
     public static Topology of(Mesh mesh) {
-        int[] welded = weld(mesh);
+        int[] welded = VertexWeld.exact(mesh.positions(), mesh.vertexCount());
         int edges = mesh.indices().length;
         int[] opposite = new int[edges];
         Arrays.fill(opposite, BOUNDARY);
@@ -144,36 +144,6 @@ public final class Topology {
         int b = welded[mesh.indices()[3 * t + 1]];
         int c = welded[mesh.indices()[3 * t + 2]];
         return a == b || b == c || c == a;
-    }
-
-    private static int[] weld(Mesh mesh) {
-        int n = mesh.vertexCount();
-        float[] p = mesh.positions();
-        int[] result = new int[n];
-        int mask = Integer.highestOneBit(Math.max(n, 4)) * 4 - 1;
-        int[] slots = new int[mask + 1];
-        Arrays.fill(slots, -1);
-        for (int v = 0; v < n; v++) {
-            float x = p[3 * v] + 0f; // −0 becomes +0
-            float y = p[3 * v + 1] + 0f;
-            float z = p[3 * v + 2] + 0f;
-            int h = mix(Float.floatToIntBits(x) * 0x9E3779B1
-                            ^ Float.floatToIntBits(y) * 0x85EBCA77
-                            ^ Float.floatToIntBits(z) * 0xC2B2AE3D)
-                    & mask;
-            while (slots[h] >= 0) {
-                int o = slots[h];
-                if (p[3 * o] == x && p[3 * o + 1] == y && p[3 * o + 2] == z) {
-                    break;
-                }
-                h = (h + 1) & mask;
-            }
-            if (slots[h] < 0) {
-                slots[h] = v;
-            }
-            result[v] = slots[h];
-        }
-        return result;
     }
 
     private static int mix(int h) {

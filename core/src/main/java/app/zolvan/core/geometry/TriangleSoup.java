@@ -1,10 +1,6 @@
 package app.zolvan.core.geometry;
 
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
-import java.util.List;
-import java.util.Map;
 
 /**
  * Loose triangles on their way to a {@link Mesh}: each added by its three corners, anticlockwise seen from the front.
@@ -58,79 +54,18 @@ public final class TriangleSoup {
         return new Vec3(corners[3 * i], corners[3 * i + 1], corners[3 * i + 2]);
     }
 
-    /**
-     * A mesh of one span. At each corner the normal is the mean of the triangles around that point which turn away by
-     * less than {@code creaseAngle} radians, weighted by their angle there (Thürmer & Wüthrich 1998); sharper edges stay
-     * sharp.
-     */
+    /** A mesh of one span; corners on one point of a grid of 1e-6 of the modelling unit meet. See {@link CornerMesh}. */
     public Mesh toMesh(double creaseAngle) {
-        double cosine = Math.cos(creaseAngle);
-        Vec3[] faceNormals = new Vec3[count];
-        Map<Point, List<Integer>> around = new HashMap<>();
-        for (int t = 0; t < count; t++) {
-            faceNormals[t] = corner(3 * t + 1)
-                    .minus(corner(3 * t))
-                    .cross(corner(3 * t + 2).minus(corner(3 * t)))
-                    .normalised();
-            for (int k = 0; k < 3; k++) {
-                around.computeIfAbsent(Point.of(corner(3 * t + k)), p -> new ArrayList<>())
-                        .add(3 * t + k);
-            }
-        }
-        Map<Vertex, Integer> vertices = new HashMap<>();
         float[] positions = new float[9 * count];
-        float[] normals = new float[9 * count];
-        int[] indices = new int[3 * count];
-        for (int i = 0; i < indices.length; i++) {
-            Point p = Point.of(corner(i));
-            Vec3 n = Vec3.ZERO;
-            for (int o : around.get(p)) {
-                if (faceNormals[o / 3].dot(faceNormals[i / 3]) >= cosine) {
-                    n = n.plus(faceNormals[o / 3].times(angleAt(o)));
-                }
-            }
-            n = n.normalised();
-            Vertex vertex = new Vertex(p, Point.of(n.times(0.01)));
-            Integer known = vertices.get(vertex);
-            if (known == null) {
-                known = vertices.size();
-                vertices.put(vertex, known);
-                for (int k = 0; k < 3; k++) {
-                    positions[3 * known + k] = p.get(k);
-                    normals[3 * known + k] = (float) n.get(k);
-                }
-            }
-            indices[i] = known;
+        for (int i = 0; i < positions.length; i++) {
+            positions[i] = (float) (Math.round(corners[i] * 1e6) * 1e-6);
         }
-        int used = 3 * vertices.size();
-        return new Mesh(
-                Arrays.copyOf(positions, used),
-                Arrays.copyOf(normals, used),
-                null,
-                null,
-                indices,
-                new int[] {0, count},
-                null);
-    }
-
-    private double angleAt(int corner) {
-        int t = corner / 3;
-        Vec3 p = corner(corner);
-        Vec3 a = corner(3 * t + (corner - 3 * t + 1) % 3).minus(p).normalised();
-        Vec3 b = corner(3 * t + (corner - 3 * t + 2) % 3).minus(p).normalised();
-        return Math.acos(Math.max(-1, Math.min(1, a.dot(b))));
-    }
-
-    /** A position on a grid of 1e-6 of the modelling unit, so that corners computed twice meet. */
-    private record Point(long x, long y, long z) {
-        static Point of(Vec3 v) {
-            return new Point(Math.round(v.x() * 1e6), Math.round(v.y() * 1e6), Math.round(v.z() * 1e6));
+        int[] place = VertexWeld.exact(positions, 3 * count);
+        CornerMesh mesh = new CornerMesh();
+        for (int t = 0; t < count; t++) {
+            mesh.triangle(place[3 * t], place[3 * t + 1], place[3 * t + 2], 0, CornerMesh.BY_ANGLE);
         }
-
-        float get(int axis) {
-            return (float) ((axis == 0 ? x : axis == 1 ? y : z) * 1e-6);
-        }
+        return mesh.build(new CornerMesh.Pools(positions, null, null, null), creaseAngle)
+                .mesh();
     }
-
-    private record Vertex(Point position, Point normal) {}
 }

@@ -28,15 +28,28 @@ public record TextureUse(String image, Channel channel, Placement placement, Wra
     }
 
     /** Where the image lies, before a mapping says otherwise. */
-    public sealed interface Placement permits RealSize, ModelUv {}
+    public sealed interface Placement permits RealSize, ModelUv {
+        /** What takes the coordinates that the image is laid by (metres, or the model's own) to the image. */
+        ModelUv toImage();
+    }
 
     /** One repeat is {@code width} × {@code height} metres, laid by projection. */
-    public record RealSize(double width, double height) implements Placement {}
+    public record RealSize(double width, double height) implements Placement {
+        @Override
+        public ModelUv toImage() {
+            return new ModelUv(0, 0, 0, 1 / width, 1 / height);
+        }
+    }
 
     /** The model's own coordinates, after the transform of KHR_texture_transform: scale, then turn, then offset. */
     public record ModelUv(double offsetU, double offsetV, double rotation, double scaleU, double scaleV)
             implements Placement {
         public static final ModelUv PLAIN = new ModelUv(0, 0, 0, 1, 1);
+
+        @Override
+        public ModelUv toImage() {
+            return this;
+        }
     }
 
     public static TextureUse repeating(String image, Channel channel, Placement placement) {

@@ -35,8 +35,7 @@ public record Preparation(Model model, List<MeshMeasure> measures) {
             Topology topology = topologies.computeIfAbsent(part.mesh(), m -> Topology.of(mesh));
             Vec3 stretch = rounded(raw.partToWorld(part).stretch());
             int index = variants.computeIfAbsent(new Variant(part.mesh(), stretch), v -> {
-                Mesh faced = mesh.faces() != null ? mesh : mesh.withFaces(topology.smoothFaces(CREASE_ANGLE));
-                meshes.add(BoxProjection.apply(faced, stretch));
+                meshes.add(BoxProjection.apply(withFaces(mesh, topology), stretch));
                 return meshes.size() - 1;
             });
             parts.add(new Model.Part(part.group(), part.name(), part.local(), index, part.sourceOfSpan()));
@@ -45,6 +44,11 @@ public record Preparation(Model model, List<MeshMeasure> measures) {
         }
         Model model = new Model(raw.groups(), parts, meshes, raw.sources(), raw.images(), raw.notes());
         return new Preparation(model, List.copyOf(measures));
+    }
+
+    /** The mesh with its faces numbered: the file's own where it named them, else the connected smooth regions. */
+    public static Mesh withFaces(Mesh mesh, Topology topology) {
+        return mesh.faces() != null ? mesh : mesh.withFaces(topology.smoothFaces(CREASE_ANGLE));
     }
 
     /** To nine significant digits, so that rounding in the hierarchy does not split what was one size. */

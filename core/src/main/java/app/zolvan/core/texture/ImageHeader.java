@@ -9,6 +9,13 @@ import java.util.Optional;
  */
 public record ImageHeader(String mediaType, int width, int height) {
 
+    /** Where a picture goes among a written model's files: named by its content, with the ending of its format. */
+    public static String fileName(String sha256, byte[] bytes) {
+        String type = read(ByteBuffer.wrap(bytes)).map(ImageHeader::mediaType).orElse("image/png");
+        String ending = type.equals("image/jpeg") ? "jpg" : type.substring("image/".length());
+        return "textures/" + sha256.substring(0, 16) + "." + ending;
+    }
+
     /** @return empty when the bytes are no PNG, JPEG or WebP */
     public static Optional<ImageHeader> read(ByteBuffer bytes) {
         ByteBuffer b = bytes.slice();

@@ -4,6 +4,7 @@ import static app.zolvan.core.exchange.Files.measure;
 import static app.zolvan.core.exchange.Files.read;
 import static app.zolvan.core.exchange.Files.zip;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
@@ -14,10 +15,16 @@ import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Model;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
+import java.util.zip.CRC32;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 
 /** What each format says and means, on files small enough to check by hand. */
@@ -226,6 +233,50 @@ class ReadersTest {
             }
         }
         assertThatThrownBy(() -> read(bomb)).hasMessageContaining("claims to unpack to 900 MB");
+    }
+
+    @Test
+    void aByteThatChangedInsideAnArchiveIsNoticed() {
+        byte[] archive = zip("plate.obj", "v 0 0 0\nv 7 0 0\nv 0 7 0\nf 1 2 3\n");
+        byte[] stored = storedZip("plate.obj", "v 0 0 0\nv 7 0 0\nv 0 7 0\nf 1 2 3\n");
+        assertThatCode(() -> read(archive)).doesNotThrowAnyException();
+        for (int i = 0; i < stored.length; i++) {
+            if (stored[i] == '7') {
+                stored[i] = '8';
+                break;
+            }
+        }
+        assertThatThrownBy(() -> read(stored)).hasMessageContaining("checksum differs");
+    }
+
+    private static byte[] storedZip(String name, String text) {
+        byte[] content = text.getBytes(StandardCharsets.UTF_8);
+        CRC32 crc = new CRC32();
+        crc.update(content);
+        ZipEntry entry = new ZipEntry(name);
+        entry.setMethod(ZipEntry.STORED);
+        entry.setSize(content.length);
+        entry.setCrc(crc.getValue());
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(out)) {
+            zip.putNextEntry(entry);
+            zip.write(content);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+
+    @Test
+    void decimalCommasOfAnotherLanguageAreNumbers() throws Exception {
+        String dae =
+                "<COLLADA><library_geometries><geometry id='g'><mesh><source id='p'><float_array>0 0 0 0,5 0 0 0 2,5 0"
+                        + "</float_array></source><vertices id='v'><input semantic='POSITION' source='#p'/></vertices><triangles>"
+                        + "<input semantic='VERTEX' source='#v' offset='0'/><p>0 1 2</p></triangles></mesh></geometry>"
+                        + "</library_geometries></COLLADA>";
+        assertThat(measure(read(dae).model()).area()).isCloseTo(0.625, within(1e-9));
+        byte[] wide = ("<?xml version='1.0' encoding='UTF-16'?>" + dae).getBytes(StandardCharsets.UTF_16);
+        assertThat(measure(read(wide).model()).area()).isCloseTo(0.625, within(1e-9));
     }
 
     @Test

@@ -7,6 +7,7 @@ import app.zolvan.core.exchange.text.Numbers;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Repeats;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -101,6 +102,18 @@ class GeometryOfImportTest {
             assertThat(after.min().minus(before.min()).length()).isLessThan(1e-5);
             assertThat(after.max().minus(before.max()).length()).isLessThan(1e-5);
         }
+    }
+
+    @Test
+    void aCopyIsFoundAmongHundredsOfShapesOfOneKind() {
+        List<Mesh> boards = new ArrayList<>();
+        List<Model.Part> parts = new ArrayList<>();
+        for (int i = 0; i < 300; i++) { // 150 lengths, each twice
+            boards.add(moved(cylinder(0.1, 1 + 0.01 * (i % 150), 12), Transform.translation(i, 0, 0)));
+            parts.add(part(i));
+        }
+        Model joined = Repeats.joined(new Model(List.of(), parts, boards, List.of(), Map.of(), List.of()));
+        assertThat(joined.meshes()).hasSize(150);
     }
 
     private static Model.Part part(int mesh) {

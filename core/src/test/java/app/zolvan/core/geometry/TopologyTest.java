@@ -77,4 +77,17 @@ class TopologyTest {
         assertThat(back.uv()).isNull();
         assertThatThrownBy(() -> MeshCodec.decode(new byte[40])).isInstanceOf(IllegalArgumentException.class);
     }
+
+    @Test
+    void everyPaintedColourComesBackFromStorageAsItWas() {
+        byte[] colours = new byte[4 * 258];
+        float[] p = new float[3 * 258];
+        for (int i = 0; i < colours.length; i++) {
+            colours[i] = (byte) (i / 4); // each code in each channel
+            p[3 * (i / 4)] = i;
+        }
+        Mesh painted = new Mesh(
+                p, new float[p.length], null, null, new int[] {0, 1, 2}, new int[] {0, 1}, new int[1], null, colours);
+        assertThat(MeshCodec.decode(MeshCodec.encode(painted)).colours()).isEqualTo(colours);
+    }
 }

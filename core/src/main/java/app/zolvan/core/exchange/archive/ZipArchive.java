@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.zip.CRC32;
 import java.util.zip.DataFormatException;
 import java.util.zip.Inflater;
 
@@ -37,7 +38,7 @@ public final class ZipArchive implements FileSet.Companions {
     private final ByteBuffer file;
     private final Map<String, Entry> entries = new LinkedHashMap<>();
 
-    private record Entry(int method, long packed, long size, long localHeader) {}
+    private record Entry(int method, int crc, long packed, long size, long localHeader) {}
 
     private ZipArchive(ByteBuffer file) {
         this.file = file;
@@ -88,6 +89,7 @@ public final class ZipArchive implements FileSet.Companions {
             boolean encrypted = (file.getShort(p + 8) & 1) != 0;
             Entry entry = new Entry(
                     encrypted ? -1 : file.getShort(p + 10) & 0xFFFF,
+                    file.getInt(p + 16),
                     Integer.toUnsignedLong(file.getInt(p + 20)),
                     Integer.toUnsignedLong(file.getInt(p + 24)),
                     Integer.toUnsignedLong(file.getInt(p + 42)));
@@ -129,12 +131,6 @@ public final class ZipArchive implements FileSet.Companions {
         return new ArrayList<>(entries.keySet());
     }
 
-    /** Where an entry's bytes begin in the archive; −1 when there is no such entry. */
-    public long offsetOf(String path) throws ImportException {
-        Entry e = entries.get(path);
-        return e == null ? -1 : start(path, e);
-    }
-
     private int start(String path, Entry e) throws ImportException {
         long h = e.localHeader;
         if (h + 30 > file.remaining() || file.getInt((int) h) != LOCAL) {
@@ -158,7 +154,7 @@ public final class ZipArchive implements FileSet.Companions {
             if (e.size != e.packed) {
                 throw damaged("“" + path + "” has two different sizes");
             }
-            return Optional.of(file.slice(start, (int) e.size).order(ByteOrder.LITTLE_ENDIAN));
+            return Optional.of(checked(path, e, file.slice(start, (int) e.size)));
         }
         if (e.method != DEFLATED) {
             throw new ImportException(
@@ -177,7 +173,16 @@ public final class ZipArchive implements FileSet.Companions {
                             e.size >> 20));
         }
         reading.charge(e.size);
-        return Optional.of(inflate(path, file.slice(start, (int) e.packed), (int) e.size));
+        return Optional.of(checked(path, e, inflate(path, file.slice(start, (int) e.packed), (int) e.size)));
+    }
+
+    private static ByteBuffer checked(String path, Entry e, ByteBuffer content) throws ImportException {
+        CRC32 crc = new CRC32();
+        crc.update(content.slice());
+        if ((int) crc.getValue() != e.crc) {
+            throw damaged("“" + path + "” is not what was packed (its checksum differs)");
+        }
+        return content.order(ByteOrder.LITTLE_ENDIAN);
     }
 
     private static ByteBuffer inflate(String path, ByteBuffer packed, int size) throws ImportException {
@@ -202,7 +207,7 @@ public final class ZipArchive implements FileSet.Companions {
         } finally {
             inflater.end();
         }
-        return ByteBuffer.wrap(out).order(ByteOrder.LITTLE_ENDIAN);
+        return ByteBuffer.wrap(out);
     }
 
     private static ImportException damaged(String how) {

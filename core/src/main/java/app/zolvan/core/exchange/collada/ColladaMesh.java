@@ -58,8 +58,7 @@ final class ColladaMesh {
         reading.charge(corners.triangleCount() * 90L);
         return corners.build(
                 new CornerMesh.Pools(positions.array(), uvs.array(), normals.size() > 0 ? normals.array() : null, null),
-                Preparation.CREASE_ANGLE,
-                false);
+                Preparation.CREASE_ANGLE);
     }
 
     /** Where a primitive's indices lead: offset within a corner, first entry in the shared list, number of entries. */

@@ -54,23 +54,8 @@ public final class ColladaWriter implements ModelWriter {
     }
 
     @Override
-    public String format() {
-        return "COLLADA";
-    }
-
-    @Override
-    public String ending() {
-        return "dae";
-    }
-
-    @Override
-    public String mediaType() {
-        return "model/vnd.collada+xml";
-    }
-
-    @Override
-    public boolean isBundle() {
-        return true;
+    public Kind kind() {
+        return new Kind("COLLADA", "dae", "model/vnd.collada+xml", true);
     }
 
     @Override

@@ -99,11 +99,11 @@ public final class ModelFormats {
     }
 
     public static Optional<ModelWriter> writer(String ending) {
-        return WRITERS.stream().filter(w -> w.ending().equals(ending)).findFirst();
+        return WRITERS.stream().filter(w -> w.kind().ending().equals(ending)).findFirst();
     }
 
     public static List<String> endings() {
-        return WRITERS.stream().map(ModelWriter::ending).toList();
+        return WRITERS.stream().map(w -> w.kind().ending()).toList();
     }
 
     /** @throws ImportException with a sentence for the designer when the file can't be read */

@@ -33,23 +33,10 @@ public final class GltfFormat implements ModelWriter {
     }
 
     @Override
-    public String format() {
-        return binary ? "GLB" : "glTF";
-    }
-
-    @Override
-    public String ending() {
-        return binary ? "glb" : "gltf";
-    }
-
-    @Override
-    public String mediaType() {
-        return binary ? "model/gltf-binary" : "model/gltf+json";
-    }
-
-    @Override
-    public boolean isBundle() {
-        return !binary;
+    public Kind kind() {
+        return binary
+                ? new Kind("GLB", "glb", "model/gltf-binary", false)
+                : new Kind("glTF", "gltf", "model/gltf+json", true);
     }
 
     @Override

@@ -97,7 +97,13 @@ public final class GltfReader implements ModelReader {
             this.json = file.json();
             this.reading = reading;
             this.accessors = new Accessors(file, reading);
-            this.source = ownSource(file.json());
+            JsonValue own = own(json.require("asset"));
+            this.source = own == null ? null : own.get("source");
+            if (own != null) {
+                for (JsonValue note : own.list("notes")) {
+                    reading.note(note.text());
+                }
+            }
             this.model = new ModelAssembly(source == null ? "glTF" : source.text("format", "glTF"), reading);
         }
 
@@ -138,18 +144,17 @@ public final class GltfReader implements ModelReader {
                     new UpDecision(UpAxis.Y, "glTF always has Y up.", true));
         }
 
-        private static JsonValue ownSource(JsonValue json) throws ImportException {
-            JsonValue extras = json.require("asset").get("extras");
+        /** What Zolvan's own preparation wrote about the file it read, at the asset or at a mesh; null for none. */
+        private static JsonValue own(JsonValue json) throws ImportException {
+            JsonValue extras = json.get("extras");
             JsonValue own = extras != null && extras.isObject() ? extras.get("zolvan") : null;
-            JsonValue source = own != null && own.isObject() ? own.get("source") : null;
-            return source != null && source.isObject() ? source : null;
+            return own != null && own.isObject() ? own : null;
         }
 
         /** The faces that a mesh's own triangles were cut from; null where the file does not say. */
         private static int[] ownFaces(JsonValue mesh, int triangles) throws ImportException {
-            JsonValue extras = mesh.get("extras");
-            JsonValue own = extras != null && extras.isObject() ? extras.get("zolvan") : null;
-            List<JsonValue> starts = own != null && own.isObject() ? own.list("face_starts") : List.of();
+            JsonValue own = own(mesh);
+            List<JsonValue> starts = own == null ? List.of() : own.list("face_starts");
             if (starts.isEmpty()) {
                 return null;
             }

@@ -256,7 +256,7 @@ public final class GltfWriter {
             images.add(
                     beside == null
                             ? GltfMaterialWriter.ordered("bufferView", view(bytes, 0), "mimeType", type)
-                            : GltfMaterialWriter.ordered("uri", pictureFile(use.image(), type, bytes)));
+                            : GltfMaterialWriter.ordered("uri", pictureFile(use.image(), bytes)));
             image = images.size() - 1;
             known.put(List.of("image", use.image()), image);
         }
@@ -275,9 +275,8 @@ public final class GltfWriter {
         return textures.size() - 1;
     }
 
-    private String pictureFile(String digest, String type, byte[] bytes) {
-        String ending = type.endsWith("jpeg") ? "jpg" : type.substring(type.indexOf('/') + 1);
-        String path = "textures/" + digest.substring(0, 16) + "." + ending;
+    private String pictureFile(String digest, byte[] bytes) {
+        String path = ImageHeader.fileName(digest, bytes);
         try {
             beside.file(path, out -> out.write(bytes));
         } catch (IOException e) {

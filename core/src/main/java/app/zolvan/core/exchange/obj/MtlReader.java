@@ -28,7 +28,7 @@ final class MtlReader {
     private final FileSet files;
     private final ModelAssembly model;
     private final Reading reading;
-    private final Map<String, MtlMaterial> found = new LinkedHashMap<>();
+    private final Map<String, Surface> found = new LinkedHashMap<>();
     private final Map<String, String> pictures = new HashMap<>();
     private Draft draft;
 
@@ -63,7 +63,7 @@ final class MtlReader {
         this.reading = reading;
     }
 
-    static Map<String, MtlMaterial> read(ByteBuffer mtl, FileSet files, ModelAssembly model, Reading reading)
+    static Map<String, Surface> read(ByteBuffer mtl, FileSet files, ModelAssembly model, Reading reading)
             throws ImportException {
         MtlReader reader = new MtlReader(files, model, reading);
         TextScanner in = new TextScanner(mtl, true);
@@ -257,7 +257,7 @@ final class MtlReader {
                 s = s.with(Parameter.SPECULAR_ROUGHNESS, 1);
             }
         }
-        found.putIfAbsent(d.name, new MtlMaterial(d.name, s));
+        found.putIfAbsent(d.name, s);
         draft = null;
     }
 }

@@ -76,7 +76,7 @@ public final class ObjReader implements ModelReader {
         private FloatList colours;
         private final Map<String, Map<String, CornerMesh>> objects = new LinkedHashMap<>();
         private final Map<String, Integer> sources = new HashMap<>();
-        private final Map<String, MtlMaterial> library = new HashMap<>();
+        private final Map<String, Surface> library = new HashMap<>();
         private String object = "";
         private String group = "";
         private CornerMesh current;
@@ -253,13 +253,7 @@ public final class ObjReader implements ModelReader {
         }
 
         private int source(String name) {
-            return sources.computeIfAbsent(name, k -> {
-                MtlMaterial m = library.get(k);
-                if (m == null) {
-                    return model.source(k, Surface.STANDARD);
-                }
-                return model.source(k, m.surface());
-            });
+            return sources.computeIfAbsent(name, k -> model.source(k, library.getOrDefault(k, Surface.STANDARD)));
         }
 
         private void library(String names) throws ImportException {
@@ -300,7 +294,7 @@ public final class ObjReader implements ModelReader {
                 }
                 for (Map.Entry<String, CornerMesh> g : groups.entrySet()) {
                     String name = (named && one) || g.getKey().isEmpty() ? o.getKey() : g.getKey();
-                    model.part(parent, name, moved, g.getValue().build(pools, Preparation.CREASE_ANGLE, false));
+                    model.part(parent, name, moved, g.getValue().build(pools, Preparation.CREASE_ANGLE));
                 }
                 groups.clear();
                 reading.progress(0.7 + 0.3 * ++done / objects.size(), "Building parts");

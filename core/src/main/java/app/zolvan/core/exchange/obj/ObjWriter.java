@@ -44,23 +44,8 @@ public final class ObjWriter implements ModelWriter {
     private static final int FLUSH = 1 << 20;
 
     @Override
-    public String format() {
-        return "OBJ";
-    }
-
-    @Override
-    public String ending() {
-        return "obj";
-    }
-
-    @Override
-    public String mediaType() {
-        return "model/obj";
-    }
-
-    @Override
-    public boolean isBundle() {
-        return true;
+    public Kind kind() {
+        return new Kind("OBJ", "obj", "model/obj", true);
     }
 
     @Override

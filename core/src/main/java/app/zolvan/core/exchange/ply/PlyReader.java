@@ -155,7 +155,7 @@ public final class PlyReader implements ModelReader {
                     Model.NONE,
                     dot > 0 ? name.substring(0, dot) : name,
                     Transform.IDENTITY,
-                    corners.build(pools, Preparation.CREASE_ANGLE, false));
+                    corners.build(pools, Preparation.CREASE_ANGLE));
             return model.finishGuessing(
                     new UpDecision(UpAxis.Y, "PLY files do not say which way is up.", false),
                     LengthUnit.M,

@@ -21,23 +21,8 @@ public final class PlyWriter implements ModelWriter {
     private static final int VERTEX = 28;
 
     @Override
-    public String format() {
-        return "PLY";
-    }
-
-    @Override
-    public String ending() {
-        return "ply";
-    }
-
-    @Override
-    public String mediaType() {
-        return "application/octet-stream";
-    }
-
-    @Override
-    public boolean isBundle() {
-        return false;
+    public Kind kind() {
+        return new Kind("PLY", "ply", "application/octet-stream", false);
     }
 
     @Override

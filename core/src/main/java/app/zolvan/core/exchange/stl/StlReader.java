@@ -114,7 +114,7 @@ public final class StlReader implements ModelReader {
                 reading.progress(0.6 * t / triangles, "Reading triangles");
             }
         }
-        requireFinite(p, p.length, "STL");
+        requireFinite(p);
         Map<Integer, Integer> sources = new HashMap<>();
         String name = title(files);
         addPart(
@@ -174,12 +174,6 @@ public final class StlReader implements ModelReader {
                     place[3 * t],
                     place[3 * t + 1],
                     place[3 * t + 2],
-                    -1,
-                    -1,
-                    -1,
-                    -1,
-                    -1,
-                    -1,
                     source == null ? Model.NONE : source.of(t),
                     CornerMesh.BY_ANGLE);
         }
@@ -187,16 +181,15 @@ public final class StlReader implements ModelReader {
                 Model.NONE,
                 name,
                 Transform.IDENTITY,
-                corners.build(new CornerMesh.Pools(p, null, null, null), Preparation.CREASE_ANGLE, false));
+                corners.build(new CornerMesh.Pools(p, null, null, null), Preparation.CREASE_ANGLE));
     }
 
-    static void requireFinite(float[] p, int count, String format) throws ImportException {
-        for (int i = 0; i < count; i++) {
-            if (!Float.isFinite(p[i])) {
+    private static void requireFinite(float[] p) throws ImportException {
+        for (float v : p) {
+            if (!Float.isFinite(v)) {
                 throw new ImportException(
                         "not-finite",
-                        "A corner in the " + format
-                                + " file is nowhere (a coordinate is not a number). Repair the shape in the modelling"
+                        "A corner in the STL file is nowhere (a coordinate is not a number). Repair the shape in the modelling"
                                 + " program and export it again.");
             }
         }

@@ -15,30 +15,11 @@ import java.util.List;
 
 /** Writes binary STL in millimetres with Z up, as programs that make things expect it: the shape and nothing else. */
 public final class StlWriter implements ModelWriter {
-    /** From metres with Y up to millimetres with Z up. */
-    private static final Transform STANCE =
-            Transform.ofColumns(new double[] {1000, 0, 0, 0, 0, 0, 1000, 0, 0, -1000, 0, 0, 0, 0, 0, 1});
-
     private static final int BATCH = 4096;
 
     @Override
-    public String format() {
-        return "STL";
-    }
-
-    @Override
-    public String ending() {
-        return "stl";
-    }
-
-    @Override
-    public String mediaType() {
-        return "model/stl";
-    }
-
-    @Override
-    public boolean isBundle() {
-        return false;
+    public Kind kind() {
+        return new Kind("STL", "stl", "model/stl", false);
     }
 
     @Override
@@ -66,7 +47,7 @@ public final class StlWriter implements ModelWriter {
         ByteBuffer batch = ByteBuffer.allocate(50 * BATCH).order(ByteOrder.LITTLE_ENDIAN);
         for (Model.Part part : model.parts()) {
             Mesh mesh = model.meshOf(part);
-            Transform t = STANCE.after(model.partToWorld(part));
+            Transform t = MILLIMETRES_Z_UP.after(model.partToWorld(part));
             boolean mirrored = t.determinant() < 0;
             int[] index = mesh.indices();
             for (int i = 0; i < index.length; i += 3) {

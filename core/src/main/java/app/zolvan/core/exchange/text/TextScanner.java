@@ -3,7 +3,6 @@ package app.zolvan.core.exchange.text;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.TextNames;
 import java.nio.ByteBuffer;
-import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 
 /**
@@ -209,10 +208,5 @@ public final class TextScanner {
     public ImportException fault(String format, String what) {
         return new ImportException(
                 "invalid", "Line " + line + " of the " + format + " file " + what + ". Export the model again.");
-    }
-
-    /** The bytes of the current line, for quick looks. */
-    public String wholeLine() {
-        return new String(window, at, Math.max(0, end - at), StandardCharsets.ISO_8859_1);
     }
 }

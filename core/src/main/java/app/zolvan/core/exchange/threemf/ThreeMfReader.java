@@ -541,9 +541,7 @@ public final class ThreeMfReader implements ModelReader {
 
             CornerMesh.Built build() {
                 return corners.build(
-                        new CornerMesh.Pools(positions.array(), uv.array(), null, null),
-                        Preparation.CREASE_ANGLE,
-                        false);
+                        new CornerMesh.Pools(positions.array(), uv.array(), null, null), Preparation.CREASE_ANGLE);
             }
         }
     }

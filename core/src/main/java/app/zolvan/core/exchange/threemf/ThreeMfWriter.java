@@ -29,30 +29,13 @@ import java.util.zip.ZipOutputStream;
  * material with its colour, base colour pictures as texture groups. Millimetres, Z up.
  */
 public final class ThreeMfWriter implements ModelWriter {
-    private static final Transform STANCE =
-            Transform.ofColumns(new double[] {1000, 0, 0, 0, 0, 0, 1000, 0, 0, -1000, 0, 0, 0, 0, 0, 1});
     private static final Set<Parameter> CARRIED = Set.of(Parameter.BASE_COLOR, Parameter.GEOMETRY_OPACITY);
     private static final int FLUSH = 1 << 20;
     private static final int BASES = 1;
 
     @Override
-    public String format() {
-        return "3MF";
-    }
-
-    @Override
-    public String ending() {
-        return "3mf";
-    }
-
-    @Override
-    public String mediaType() {
-        return "model/3mf";
-    }
-
-    @Override
-    public boolean isBundle() {
-        return false;
+    public Kind kind() {
+        return new Kind("3MF", "3mf", "model/3mf", false);
     }
 
     @Override
@@ -70,7 +53,7 @@ public final class ThreeMfWriter implements ModelWriter {
         private final DressedModel dressed;
         private final Model model;
         private final WrittenLooks looks;
-        private final Transform back = STANCE.inverse();
+        private final Transform back = MILLIMETRES_Z_UP.inverse();
         private final Map<Integer, Integer> textureOfLook = new HashMap<>();
         private int nextId = BASES + 1;
         private StringBuilder text = new StringBuilder();
@@ -194,7 +177,7 @@ public final class ThreeMfWriter implements ModelWriter {
 
         private void place(int group, int object, Transform local, List<List<String>> components, List<String> items) {
             String attributes = " objectid=\"" + object + "\""
-                    + transform(STANCE.after(local).after(back)) + "/>";
+                    + transform(MILLIMETRES_Z_UP.after(local).after(back)) + "/>";
             if (group == Model.NONE) {
                 items.add("<item" + attributes);
             } else {

@@ -1,0 +1,103 @@
+package app.zolvan.core.command;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import app.zolvan.core.exchange.json.JsonValue;
+import java.io.ByteArrayOutputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class CommandLineTest {
+    /** A box of 20 × 30 × 40 mm: area 5,200 mm², volume 24,000 mm³. */
+    private static final String BOX = """
+            mtllib box.mtl
+            v 0 0 0
+            v 20 0 0
+            v 20 30 0
+            v 0 30 0
+            v 0 0 40
+            v 20 0 40
+            v 20 30 40
+            v 0 30 40
+            usemtl red
+            f 4 3 2 1
+            f 5 6 7 8
+            f 1 2 6 5
+            f 2 3 7 6
+            f 3 4 8 7
+            f 4 1 5 8
+            """;
+
+    /** Coordinates are single precision: each length is right to 6e-8, a product of three to 2e-7. */
+    private static final double SINGLE = 2e-7;
+
+    private final ByteArrayOutputStream out = new ByteArrayOutputStream();
+    private final ByteArrayOutputStream err = new ByteArrayOutputStream();
+
+    private int run(String... args) {
+        out.reset();
+        err.reset();
+        return new CommandLine(
+                        new PrintStream(out, true, StandardCharsets.UTF_8),
+                        new PrintStream(err, true, StandardCharsets.UTF_8))
+                .run(args);
+    }
+
+    private JsonValue report() throws Exception {
+        return JsonValue.parse(out.toByteArray());
+    }
+
+    @Test
+    void aFileIsCountedAndMeasuredInMetres(@TempDir Path folder) throws Exception {
+        Path box = Files.writeString(folder.resolve("box.obj"), BOX);
+        Files.writeString(folder.resolve("box.mtl"), "newmtl red\nKd 1 0 0\n");
+        assertThat(run("inspect", box.toString(), "--unit", "mm")).isEqualTo(CommandLine.DONE);
+        JsonValue r = report();
+        assertThat(r.text("format", "")).isEqualTo("OBJ");
+        assertThat(r.number("triangles", 0)).isEqualTo(12);
+        assertThat(r.number("surfaceArea", 0)).isCloseTo(5200e-6, within(5200e-6 * SINGLE));
+        assertThat(r.number("volumeOfClosedParts", 0)).isCloseTo(24000e-9, within(24000e-9 * SINGLE));
+        assertThat(r.get("faces").number("planar", 0)).isEqualTo(6);
+        assertThat(r.get("sourceMaterials").elements().get(0).text("colour", ""))
+                .isEqualTo("#FF0000");
+        assertThat(r.get("unit").flag("certain", false)).isTrue();
+        assertThat(r.list("warnings")).isEmpty();
+    }
+
+    @Test
+    void whatIsMissingOrGuessedIsSaid(@TempDir Path folder) throws Exception {
+        Path box = Files.writeString(folder.resolve("box.obj"), BOX);
+        assertThat(run("inspect", box.toString())).isEqualTo(CommandLine.DONE);
+        assertThat(report().get("unit").flag("certain", true)).isFalse();
+        assertThat(report().list("warnings")).hasSize(1);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("box.mtl");
+    }
+
+    @Test
+    void aConvertedFileHoldsTheSame(@TempDir Path folder) throws Exception {
+        Path box = Files.writeString(folder.resolve("box.obj"), BOX);
+        Path made = folder.resolve("made/box.3mf");
+        assertThat(run("convert", box.toString(), made.toString(), "--unit", "cm"))
+                .isEqualTo(CommandLine.DONE);
+        assertThat(run("inspect", made.toString())).isEqualTo(CommandLine.DONE);
+        assertThat(report().text("format", "")).isEqualTo("3MF");
+        assertThat(report().number("volumeOfClosedParts", 0)).isCloseTo(24000e-6, within(24000e-6 * SINGLE));
+    }
+
+    @Test
+    void badInputIsASentenceAndExitCodeTwo(@TempDir Path folder) throws Exception {
+        Path broken = Files.writeString(folder.resolve("x.obj"), "v 0 0 0\nv 1 0 0\nv 1 1 0\nf 1 2 9\n");
+        assertThat(run("inspect", broken.toString())).isEqualTo(CommandLine.BAD_INPUT);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("Line 4").contains("position 9");
+        assertThat(out.size()).isZero();
+        assertThat(run("inspect", folder.resolve("gone.glb").toString())).isEqualTo(CommandLine.BAD_INPUT);
+        assertThat(run("convert", broken.toString(), "x.abc")).isEqualTo(CommandLine.BAD_INPUT);
+        assertThat(run("inspect", broken.toString(), "--unit", "cubit")).isEqualTo(CommandLine.BAD_INPUT);
+        assertThat(run()).isEqualTo(CommandLine.BAD_INPUT);
+    }
+}
