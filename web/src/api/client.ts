@@ -80,7 +80,7 @@ export const api = {
     send<Account>('POST', '/api/session/first', { body: { login, displayName, password } }),
   signOut: () => send<undefined>('DELETE', '/api/session'),
 
-  limits: () => send<{ uploadBytes: number }>('GET', '/api/limits'),
+  limits: () => send<Schemas['Limits']>('GET', '/api/limits'),
   projects: () => send<ProjectCard[]>('GET', '/api/projects'),
   deleteProject: (id: string) => send<undefined>('DELETE', project(id)),
   substances: () => send<Substance[]>('GET', '/api/library/substances'),

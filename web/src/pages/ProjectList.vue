@@ -6,18 +6,18 @@ import { api, Refusal, type ProjectCard } from '../api/client'
 import ImportQuestion from '../panels/arrival/ImportQuestion.vue'
 import PreparedFile from '../panels/arrival/PreparedFile.vue'
 import { filesOf, plain } from '../stores/bundle'
+import { PREPARED_FORMATS } from '../stores/preparation'
 import { listen } from '../stores/events'
 import { useImports } from '../stores/imports'
 import { useSession } from '../stores/session'
 import { counted } from '../stores/workspace'
-
-const FORMATS = 'glTF, STEP, IGES, IFC, OBJ, COLLADA, 3MF, STL, PLY'
 
 const router = useRouter()
 const session = useSession()
 const imports = useImports()
 const projects = ref<ProjectCard[] | null>(null)
 const problem = ref('')
+const formats = ref('')
 const doomed = ref<ProjectCard | null>(null)
 const over = ref(false)
 const chooser = ref<HTMLInputElement | null>(null)
@@ -25,6 +25,10 @@ let stop = () => {}
 
 onMounted(() => {
   void load()
+  void api
+    .limits()
+    .then((l) => (formats.value = [...PREPARED_FORMATS, ...l.formats].join(', ')))
+    .catch(() => undefined) // the list of projects says that Zolvan can't be reached
   stop = listen({ job: imports.hear, open: () => void imports.catchUp() })
 })
 onBeforeUnmount(() => stop())
@@ -158,7 +162,7 @@ function when(text: string): string {
             <v-icon :icon="mdiTrayArrowUp" size="28" />
             <b>New project from a model</b>
             <span class="soft small"
-              >Drop a file, several, or a folder: {{ FORMATS }}, alone or with their textures.</span
+              >Drop a file, several, or a folder: {{ formats }}, alone or with their textures.</span
             >
             <v-btn color="primary" variant="flat" @click="chooser?.click()">Choose files</v-btn>
             <p v-if="imports.problem" class="problem small" role="alert">{{ imports.problem }}</p>

@@ -30,11 +30,8 @@ export function readGeometry(buffer: ArrayBuffer): BufferGeometry {
   if (flags & 2) geometry.setAttribute('uv1', new BufferAttribute(floats(2 * vertices), 2))
   if (flags & 4) at += vertices * 8 // the second set of coordinates is only kept for export
   if (flags & 8) {
-    geometry.setAttribute(
-      'color',
-      new BufferAttribute(linear(new Uint8Array(buffer, at, 4 * vertices)), 4, true),
-    )
-    at += vertices * 4
+    geometry.setAttribute('color', new BufferAttribute(new Uint16Array(buffer, at, 4 * vertices), 4, true))
+    at += vertices * 8
   }
   geometry.setIndex(new BufferAttribute(ints(3 * triangles), 1))
   const starts = ints(spans + 1)
@@ -45,14 +42,4 @@ export function readGeometry(buffer: ArrayBuffer): BufferGeometry {
   geometry.computeBoundingSphere()
   geometry.boundsTree = new MeshBVH(geometry, { indirect: true })
   return geometry
-}
-
-const LINEAR = Uint16Array.from({ length: 256 }, (_, code) => {
-  const v = code / 255
-  return Math.round(65535 * (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4))
-})
-
-/** sRGB bytes as scene-linear colours; the fourth of each is coverage and stays as it is. */
-function linear(srgb: Uint8Array): Uint16Array {
-  return Uint16Array.from(srgb, (code, i) => (i % 4 === 3 ? code * 257 : (LINEAR[code] ?? 0)))
 }

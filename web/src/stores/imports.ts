@@ -14,6 +14,9 @@ interface Waiting {
   prepared: Prepared
 }
 
+/** The order in which a job goes through its states, until it is answered and begins again. */
+const RANK = { QUEUED: 0, RUNNING: 1, ASKING: 2, DONE: 3, FAILED: 3, CANCELLED: 3 }
+
 /** Files on their way in: first the upload, then the import job. */
 export const useImports = defineStore('imports', () => {
   const fileName = ref('')
@@ -24,6 +27,7 @@ export const useImports = defineStore('imports', () => {
   const waiting = shallowRef<Waiting | null>(null)
   const seconds = ref(0)
   let clock = 0
+  let answered = false
   let calledOff = new AbortController()
 
   const busy = computed(() => uploaded.value !== null || (job.value !== null && !isOver(job.value)))
@@ -34,6 +38,7 @@ export const useImports = defineStore('imports', () => {
     if (!first) return
     problem.value = ''
     job.value = null
+    answered = false
     stage.value = 'send'
     fileName.value = files.length === 1 ? first.file.name : `${nameOf(files)} · ${files.length} files`
     const size = files.reduce((sum, d) => sum + d.file.size, 0)
@@ -117,16 +122,18 @@ export const useImports = defineStore('imports', () => {
     if (!job.value) return
     try {
       job.value = await api.answerJob(job.value.id, unit, upAxis)
+      answered = true
     } catch (e) {
       problem.value = e instanceof Refusal ? e.message : ''
     }
   }
 
-  /** Takes news of a job; older news of the same job is ignored. */
+  /** Takes news of a job; news that comes late, about a state it has left, is ignored. */
   function hear(news: Job) {
-    if (job.value && job.value.id !== news.id) return
-    if (job.value && isOver(job.value) && !isOver(news)) return
-    if (job.value?.state === 'QUEUED' && news.state === 'ASKING') return // answered already
+    const current = job.value
+    if (current && current.id !== news.id) return
+    if (current && RANK[news.state] < RANK[current.state]) return
+    if (answered && news.state === 'ASKING') return
     job.value = news
     if (news.state === 'FAILED') problem.value = news.problem ?? ''
   }
@@ -137,11 +144,14 @@ export const useImports = defineStore('imports', () => {
     if (job.value) hear(await api.cancelJob(job.value.id))
   }
 
-  /** Catches up after the stream of news was cut. */
+  /** Catches up after the stream of news was cut, and takes up what was under way when the page was left. */
   async function catchUp() {
+    const jobs = await api.jobs().catch(() => [])
     const current = job.value
-    const news = current && (await api.jobs()).find((j) => j.id === current.id)
-    if (news) hear(news)
+    const news = jobs.find((j) => (current ? j.id === current.id : !isOver(j)))
+    if (!news) return
+    if (!current) fileName.value = news.title
+    hear(news)
   }
 
   return {

@@ -7,6 +7,9 @@ const HEAD = 1 << 20
 
 export { AUTOMATIC, FINENESS }
 
+/** What is turned into triangles here before it is sent. */
+export const PREPARED_FORMATS = ['STEP', 'IGES', 'IFC']
+
 /** What kind of preparation a file needs before it can be sent; null for none. */
 export async function preparationFor(file: File): Promise<Kind | null> {
   return kindOf(new Uint8Array(await file.slice(0, HEAD).arrayBuffer()))

@@ -279,7 +279,7 @@ function readLight(projectId: string): Light {
   }
 }
 
-/** "1 part", "3 parts". */
-export function counted(n: number, noun: string): string {
-  return `${n.toLocaleString('en')} ${noun}${n === 1 ? '' : 's'}`
+/** "1 part", "3 parts"; "2 bodies" where the plural is given. */
+export function counted(n: number, noun: string, plural = `${noun}s`): string {
+  return `${n.toLocaleString('en')} ${n === 1 ? noun : plural}`
 }

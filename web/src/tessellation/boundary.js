@@ -75,7 +75,7 @@ function body(m, palette) {
     m.brep_faces.length > 0 ? m.brep_faces : [{ first: 0, last: index.length / 3 - 1, color: null }]
   const dressed = faces.map((/** @type {any} */ f) => ({
     ...f,
-    colour: palette.index(encoded(f.color ?? m.color)),
+    colour: palette.index(f.color ?? m.color),
   }))
   dressed.sort((/** @type {any} */ a, /** @type {any} */ b) => a.colour - b.colour || a.first - b.first)
   const indices = new Uint32Array(index.length)
@@ -99,11 +99,6 @@ function body(m, palette) {
   return { name: m.name, positions, normals, indices: indices.subarray(0, 3 * at), groups, faceStarts }
 }
 
-/** The kernel gives scene-linear colours. @param {number[] | null | undefined} rgb */
-function encoded(rgb) {
-  return rgb?.map((v) => (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055))
-}
-
 /** @param {string} text */
 function stepUnit(text) {
   if (/CONVERSION_BASED_UNIT\s*\(\s*'INCH'/i.test(text)) return 'in'
@@ -112,14 +107,23 @@ function stepUnit(text) {
   return si?.[1] ? ({ MILLI: 'mm', CENTI: 'cm', MICRO: 'µm' }[si[1].toUpperCase()] ?? 'm') : si ? 'm' : 'mm'
 }
 
-/** The fourteenth number of the global section. @param {string} text */
+const IGES_UNITS = ['', 'in', 'mm', '', 'ft', 'mi', 'm', 'km', 'mil', 'µm', 'cm', 'µin']
+
+/** The fourteenth parameter of the global section, whose texts (12Hlike this) may hold commas. @param {string} text */
 function igesUnit(text) {
   const global = text
     .split(/\r?\n/)
     .filter((l) => l[72] === 'G')
     .map((l) => l.slice(0, 72))
     .join('')
-  const flag = /(?:^|,)\s*(\d+)\s*,\s*\d*H?(MM|INCH|IN|M|CM|FT)\b/i.exec(global)
-  const units = ['in', 'in', 'mm', 'unit', 'ft', 'mi', 'm', 'km', 'mil', 'µm', 'cm']
-  return flag ? (units[Number(flag[1])] ?? 'mm') : 'mm'
+  const parameters = []
+  for (let at = 0; at < global.length && parameters.length < 14;) {
+    const hollerith = /^\s*(\d+)H/.exec(global.slice(at, at + 12))
+    const from = hollerith ? at + hollerith[0].length + Number(hollerith[1]) : at
+    const to = /[,;]/.exec(global.slice(from))
+    const end = to ? from + to.index : global.length
+    parameters.push(global.slice(at, end).trim())
+    at = end + 1
+  }
+  return IGES_UNITS[Number(parameters[13])] || 'in' // 1, inches, where it is left out
 }

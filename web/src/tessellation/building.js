@@ -93,7 +93,7 @@ function element(api, model, flat, name, type, palette) {
     const g = api.GetGeometry(model, placed.geometryExpressID)
     const { x, y, z, w } = placed.color
     pieces.push({
-      colour: palette.index([x, y, z, w], `${type} ${hex([x, y, z])}`),
+      colour: palette.index([...[x, y, z].map(linear), w], type),
       vertices: api.GetVertexArray(g.GetVertexData(), g.GetVertexDataSize()).slice(),
       indices: api.GetIndexArray(g.GetIndexData(), g.GetIndexDataSize()).slice(),
       matrix: placed.flatTransformation,
@@ -128,17 +128,7 @@ function element(api, model, flat, name, type, palette) {
   return { name, positions, normals, indices, groups, faceStarts: [] }
 }
 
-/** @param {number[]} rgb */
-function hex(rgb) {
-  return (
-    '#' +
-    rgb
-      .map((v) =>
-        Math.round(255 * v)
-          .toString(16)
-          .padStart(2, '0'),
-      )
-      .join('')
-      .toUpperCase()
-  )
+/** Surface styles give colours as screens show them; glTF wants scene-linear ones. @param {number} v */
+function linear(v) {
+  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4
 }

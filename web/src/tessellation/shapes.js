@@ -3,7 +3,7 @@
  * A tree of bodies made of triangles, and its way into a binary glTF file. Shared by the browser's worker and the command
  * line, so that both import the same thing.
  *
- * @typedef {{ name: string, rgba: [number, number, number, number] }} Colour sRGB, 0 … 1
+ * @typedef {{ name: string, rgba: [number, number, number, number] }} Colour scene-linear, 0 … 1
  * @typedef {{ start: number, count: number, colour: number }} Group a run of triangles; colour −1 for none
  * @typedef {{ name: string, positions: Float32Array, normals: Float32Array, indices: Uint32Array, groups: Group[],
  *   faceStarts: number[] }} Body triangles of one face follow each other; faceStarts are their first triangles
@@ -11,8 +11,6 @@
  * @typedef {{ format: string, unit: string, unitReason: string, up: string, upReason: string, upCertain: boolean }} Source
  * @typedef {{ root: Branch, colours: Colour[], source: Source, notes: string[] }} Shapes
  */
-
-const linear = (/** @type {number} */ v) => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4)
 
 /**
  * @param {Shapes} shapes
@@ -97,7 +95,7 @@ export function toGlb({ root, colours, source, notes }) {
       name,
       ...(a < 1 ? { alphaMode: 'BLEND' } : {}),
       pbrMetallicRoughness: {
-        baseColorFactor: [linear(r), linear(g), linear(b), a],
+        baseColorFactor: [r, g, b, a],
         metallicFactor: 0,
         roughnessFactor: 0.5,
       },
@@ -145,21 +143,15 @@ export class Palette {
     /** @type {Colour[]} */ this.colours = []
     /** @type {Map<string, number>} */ this.known = new Map()
   }
-  /** @param {number[] | null | undefined} rgba @param {string} [name] */
-  index(rgba, name) {
+  /** @param {number[] | null | undefined} rgba @param {string} [word] what the name begins with */
+  index(rgba, word = 'Colour') {
     if (!rgba) return -1
     const [r = 0, g = 0, b = 0, a = 1] = rgba
-    const hex = [r, g, b]
-      .map((v) =>
-        Math.round(255 * v)
-          .toString(16)
-          .padStart(2, '0'),
-      )
-      .join('')
-    const key = `${name ?? ''}#${hex}/${a.toFixed(3)}`
+    const key = [word, r, g, b, a].join('/')
     let i = this.known.get(key)
     if (i === undefined) {
-      i = this.colours.push({ name: name ?? `Colour #${hex.toUpperCase()}`, rgba: [r, g, b, a] }) - 1
+      const alike = this.colours.filter((c) => c.name.startsWith(word)).length
+      i = this.colours.push({ name: `${word} ${alike + 1}`, rgba: [r, g, b, a] }) - 1
       this.known.set(key, i)
     }
     return i

@@ -25,8 +25,7 @@ const stray = computed(() => {
   <div class="prepared">
     <b class="file">{{ fileName }}</b>
     <span
-      >{{ counted(prepared.bodies, 'body').replace('bodys', 'bodies') }},
-      {{ counted(prepared.triangles, 'triangle') }}</span
+      >{{ counted(prepared.bodies, 'body', 'bodies') }}, {{ counted(prepared.triangles, 'triangle') }}</span
     >
     <span v-if="isCut" class="soft small">
       Round surfaces are cut into triangles that stray by at most {{ stray }} of the model’s size. It took

@@ -4,7 +4,7 @@ import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '../../api/client'
 import { useSession } from '../../stores/session'
-import { useWorkspace, type Step } from '../../stores/workspace'
+import { counted, useWorkspace, type Step } from '../../stores/workspace'
 
 const workspace = useWorkspace()
 const session = useSession()
@@ -112,6 +112,24 @@ async function signOut() {
               <option value="ft">feet</option>
             </select>
           </label>
+          <section v-if="workspace.scene" class="file" aria-label="The imported file">
+            <b>{{ workspace.scene.fileName }}</b>
+            <span class="soft small">
+              {{ workspace.scene.origin.format }} · in {{ workspace.scene.origin.unit }},
+              {{ workspace.scene.origin.upAxis }} up · {{ counted(workspace.scene.triangles, 'triangle') }},
+              {{ counted(workspace.scene.faces, 'face') }}
+            </span>
+            <span class="soft small">
+              {{ workspace.scene.origin.unitReason }} {{ workspace.scene.origin.upReason }}
+            </span>
+            <template v-if="workspace.scene.notes.length > 0">
+              <span class="small">Left out or not used:</span>
+              <ul class="small">
+                <li v-for="n in workspace.scene.notes" :key="n">{{ n }}</li>
+              </ul>
+            </template>
+            <span v-else class="small">Everything the file held is used.</span>
+          </section>
         </v-card-text>
         <v-card-actions>
           <v-btn @click="editing = false">Leave as it was</v-btn>
@@ -173,5 +191,17 @@ async function signOut() {
 .form {
   display: grid;
   gap: 12px;
+}
+.file {
+  display: grid;
+  gap: 4px;
+  border-top: 1px solid var(--line);
+  padding-top: 10px;
+}
+.file ul {
+  margin: 0;
+  padding-left: 16px;
+  max-height: 140px;
+  overflow: auto;
 }
 </style>

@@ -1,12 +1,14 @@
 package app.zolvan.server.job;
 
-import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
 import org.jspecify.annotations.Nullable;
 
-/** The designer's word where a file does not say. */
+/**
+ * The designer's word where a file does not say.
+ *
+ * @param unit   symbol of a length unit, such as mm
+ * @param upAxis X, Y or Z
+ */
 public record JobAnswer(
-        @Nullable @Pattern(regexp = "mm|cm|m|in|ft", message = "The unit is mm, cm, m, in or ft.")
-        String unit,
-
-        @Nullable @Pattern(regexp = "[XYZ]", message = "The axis that points up is X, Y or Z.")
-        String upAxis) {}
+        @Nullable @Size(max = 8) String unit,
+        @Nullable @Size(max = 1) String upAxis) {}

@@ -34,6 +34,9 @@ public class JobService {
     private static final Duration HEARTBEAT = Duration.ofSeconds(5);
     private static final long REPORT_EVERY_MS = 100;
     private static final String TASK = "job";
+    private static final int ID_LENGTH = 36;
+    /** Ends the name of a job's second execution: its first may not have been cleared away yet. */
+    private static final String ANSWERED = "/answered";
 
     private final JobMapper mapper;
     private final EventService events;
@@ -55,7 +58,9 @@ public class JobService {
         this.events = events;
         this.clock = clock;
         this.works = works.stream().collect(Collectors.toMap(JobWork::kind, Function.identity()));
-        this.task = Tasks.oneTime(TASK).execute((instance, context) -> run(UUID.fromString(instance.getId())));
+        this.task = Tasks.oneTime(TASK)
+                .execute((instance, context) ->
+                        run(UUID.fromString(instance.getId().substring(0, ID_LENGTH))));
         this.client = SchedulerClient.Builder.create(new TransactionAwareDataSourceProxy(dataSource), task)
                 .build();
     }
@@ -96,6 +101,7 @@ public class JobService {
         }
         if (mapper.cancelAsking(id) > 0) {
             mapper.find(id).ifPresent(r -> works.get(r.kind()).dropped());
+            announce(id);
         }
         return get(account, id);
     }
@@ -103,10 +109,13 @@ public class JobService {
     /** Goes on with work that has asked. */
     @Transactional
     public Job answer(UUID account, UUID id, JobAnswer answer) {
+        mapper.find(id)
+                .filter(r -> r.accountId().equals(account))
+                .ifPresent(r -> works.get(r.kind()).check(answer));
         if (mapper.answer(id, account, json.writeValueAsString(answer)) == 0) {
             throw Problem.notFound("question");
         }
-        client.scheduleIfNotExists(task.instance(id.toString()), clock.instant());
+        client.scheduleIfNotExists(task.instance(id + ANSWERED), clock.instant());
         return get(account, id);
     }
 

@@ -28,6 +28,9 @@ public interface JobWork {
             ModelReader.Progress progress)
             throws ImportException, IOException, Asking;
 
+    /** @throws app.zolvan.server.problem.Problem when the answer is none that the work asked for */
+    default void check(JobAnswer answer) {}
+
     /** Clears away what was kept for a job that failed or was called off; its state says so already. */
     default void dropped() {}
 }

@@ -4,7 +4,6 @@ import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.ModelUv;
-import app.zolvan.core.material.TextureUse.RealSize;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -57,9 +56,7 @@ public record PhysicalWire(
             if (t == null) {
                 return null;
             }
-            ModelUv uv = t.placement() instanceof RealSize size
-                    ? new ModelUv(0, 0, 0, 1 / size.width(), 1 / size.height())
-                    : (ModelUv) t.placement();
+            ModelUv uv = t.placement().toImage();
             return new Texture(
                     t.image(),
                     List.of(uv.offsetU(), uv.offsetV()),

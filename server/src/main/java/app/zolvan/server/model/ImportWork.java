@@ -16,6 +16,7 @@ import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobAnswer;
 import app.zolvan.server.job.JobQuestion;
 import app.zolvan.server.job.JobWork;
+import app.zolvan.server.problem.Problem;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -55,14 +56,31 @@ public class ImportWork implements JobWork {
             throws ImportException, IOException, Asking {
         int dot = title.lastIndexOf('.');
         String name = dot > 0 ? title.substring(0, dot) : title;
-        String unit = answer == null ? null : answer.unit();
-        String up = answer == null ? null : answer.upAxis();
         Reading reading = new Reading(
-                ImportLimits.STANDARD,
-                (s, step) -> progress.at(s * READ, step),
-                unit == null ? null : LengthUnit.ofSymbol(unit),
-                up == null ? null : UpAxis.valueOf(up));
+                ImportLimits.STANDARD, (s, step) -> progress.at(s * READ, step), unit(answer), upAxis(answer));
         return run(new ModelStore.Origin(job, account, name, "", null, title, asset), reading, true, progress);
+    }
+
+    @Override
+    public void check(JobAnswer answer) {
+        try {
+            unit(answer);
+        } catch (IllegalArgumentException e) {
+            throw Problem.ofField("unit", "“" + answer.unit() + "” is no unit of length that Zolvan knows.");
+        }
+        try {
+            upAxis(answer);
+        } catch (IllegalArgumentException e) {
+            throw Problem.ofField("upAxis", "The axis that points up is X, Y or Z.");
+        }
+    }
+
+    private static @Nullable LengthUnit unit(@Nullable JobAnswer answer) {
+        return answer == null || answer.unit() == null ? null : LengthUnit.ofSymbol(answer.unit());
+    }
+
+    private static @Nullable UpAxis upAxis(@Nullable JobAnswer answer) {
+        return answer == null || answer.upAxis() == null ? null : UpAxis.valueOf(answer.upAxis());
     }
 
     @Override

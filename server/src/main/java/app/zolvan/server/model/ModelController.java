@@ -57,11 +57,15 @@ class ModelController {
         this.properties = properties;
     }
 
-    record Limits(long uploadBytes) {}
+    /**
+     * @param uploadBytes what an upload may weigh
+     * @param formats     the formats that the server reads, as people call them
+     */
+    record Limits(long uploadBytes, List<String> formats) {}
 
     @GetMapping("/api/limits")
     Limits limits() {
-        return new Limits(properties.uploadLimit().toBytes());
+        return new Limits(properties.uploadLimit().toBytes(), ModelFormats.names());
     }
 
     /**
@@ -106,7 +110,8 @@ class ModelController {
     List<ExportFormat> exports(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
         DressedModel dressed = dressed(projects.require(account, id));
         return ModelFormats.writers().stream()
-                .map(w -> new ExportFormat(w.format(), w.ending(), w.isBundle(), w.losses(dressed)))
+                .map(w -> new ExportFormat(
+                        w.kind().name(), w.kind().ending(), w.kind().isBundle(), w.losses(dressed)))
                 .toList();
     }
 
@@ -118,14 +123,19 @@ class ModelController {
         ModelWriter writer = ModelFormats.writer(ending).orElseThrow(() -> Problem.notFound("format"));
         DressedModel dressed = dressed(project);
         ContentDisposition attachment = ContentDisposition.attachment()
-                .filename(project.name() + "." + (writer.isBundle() ? ending + ".zip" : ending), StandardCharsets.UTF_8)
+                .filename(
+                        project.name() + "." + (writer.kind().isBundle() ? ending + ".zip" : ending),
+                        StandardCharsets.UTF_8)
                 .build();
         String base = project.name().replaceAll("[^\\p{L}\\p{N} ._-]", "_");
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, attachment.toString())
-                .contentType(MediaType.parseMediaType(writer.isBundle() ? "application/zip" : writer.mediaType()))
+                .contentType(MediaType.parseMediaType(
+                        writer.kind().isBundle()
+                                ? "application/zip"
+                                : writer.kind().mediaType()))
                 .body(out -> {
-                    if (writer.isBundle()) {
+                    if (writer.kind().isBundle()) {
                         ModelFormats.zip(writer, dressed, base, out);
                     } else {
                         writer.write(dressed, base, (path, content) -> content.writeTo(out));

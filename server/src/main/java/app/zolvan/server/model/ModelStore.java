@@ -41,6 +41,8 @@ public class ModelStore implements SceneSource {
     private final ObjectMapper json;
     private final Cache<UUID, Scene> scenes =
             Caffeine.newBuilder().maximumSize(32).build();
+    private final Cache<UUID, Model> models =
+            Caffeine.newBuilder().maximumSize(2).softValues().build();
 
     ModelStore(
             ModelMapper mapper,
@@ -241,8 +243,12 @@ public class ModelStore implements SceneSource {
                 parts);
     }
 
-    /** The model with its geometry, for export. */
+    /** The model with its geometry, for export; kept while memory allows, since it never changes. */
     public Model model(UUID project) {
+        return models.get(project, this::loadModel);
+    }
+
+    private Model loadModel(UUID project) {
         Scene scene = scene(project);
         Map<String, Integer> meshIndex = new HashMap<>();
         List<Mesh> meshes = new ArrayList<>();
