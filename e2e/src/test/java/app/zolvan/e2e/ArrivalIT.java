@@ -6,6 +6,8 @@ import app.zolvan.core.exchange.FileSet;
 import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.formats.ModelFormats;
 import app.zolvan.demo.DemoFiles;
+import com.google.gson.JsonObject;
+import com.google.gson.JsonParser;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.ByteBuffer;
@@ -25,6 +27,8 @@ class ArrivalIT {
         d.page.setInputFiles("input[type=file]", folder.resolve("storm-lantern.stl"));
         d.page.waitForSelector("text=How long is the longest side?");
         assertThat(d.page.textContent(".question")).contains("373 mm", "Which axis points up?", "STL files do not say");
+        d.page.reload(); // the question is still there
+        d.page.waitForSelector("text=How long is the longest side?");
         d.page.click(".question label:has-text('cm')");
         d.page.click(".question >> text=Import");
         d.page.waitForURL("**/projects/*");
@@ -33,6 +37,45 @@ class ArrivalIT {
                 .toString();
         assertThat(scene).contains("You said that the file is in cm.", "\"format\":\"STL\"");
         d.page.close();
+    }
+
+    /** A sample assembly of the package that does the tessellation: 18 bodies of 5 shapes in 3 sub-assemblies. */
+    @Test
+    void aStepAssemblyIsCutIntoTrianglesInTheBrowserAndKeepsItsTree() {
+        Designer d = new Designer().signIn();
+        d.page.setInputFiles(
+                "input[type=file]", Path.of("../web/node_modules/occt-import-js/test/testfiles/cax-if/as1-tu-203.stp"));
+        d.page.waitForSelector("text=18 bodies");
+        int automatic = triangles(d);
+        d.page.click("text=Finer");
+        d.page.waitForSelector(".prepared >> text=0.025 %");
+        assertThat(triangles(d)).isGreaterThan(automatic);
+        d.page.click(".prepared >> text=Import");
+        d.page.waitForSelector("text=Which axis points up?");
+        d.page.click(".question >> text=Import");
+        d.page.waitForURL("**/projects/*");
+        d.waitUntilDrawn();
+        JsonObject scene = JsonParser.parseString(
+                        d.page.evaluate("() => fetch('/api' + location.pathname + '/scene').then((r) => r.text())")
+                                .toString())
+                .getAsJsonObject();
+        assertThat(scene.getAsJsonArray("parts")).hasSize(18);
+        assertThat(scene.getAsJsonArray("parts").asList().stream()
+                        .map(p -> p.getAsJsonObject().get("mesh").getAsString())
+                        .distinct())
+                .hasSize(5);
+        assertThat(scene.getAsJsonArray("groups").asList().stream()
+                        .map(g -> g.getAsJsonObject().get("name").getAsString()))
+                .containsExactly("as1", "rod-assembly", "l-bracket-assembly", "l-bracket-assembly");
+        assertThat(scene.getAsJsonObject("origin").get("format").getAsString()).isEqualTo("STEP");
+        assertThat(scene.getAsJsonObject("origin").get("unit").getAsString()).isEqualTo("mm");
+        d.page.close();
+    }
+
+    private static int triangles(Designer d) {
+        String said = d.page.textContent(".prepared");
+        return Integer.parseInt(
+                said.replaceAll("(?s).*?([\\d,]+) triangles.*", "$1").replace(",", ""));
     }
 
     @Test
