@@ -20,6 +20,8 @@ import app.zolvan.core.exchange.stl.StlReader;
 import app.zolvan.core.exchange.stl.StlWriter;
 import app.zolvan.core.exchange.threemf.ThreeMfReader;
 import app.zolvan.core.exchange.threemf.ThreeMfWriter;
+import app.zolvan.core.exchange.usd.UsdReader;
+import app.zolvan.core.exchange.usd.UsdWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.ByteBuffer;
@@ -39,6 +41,7 @@ public final class ModelFormats {
     /** In the order in which they are asked; the vaguest signs last. */
     private static final List<ModelReader> READERS = List.of(
             new ThreeMfReader(),
+            new UsdReader(),
             new GltfReader(),
             new PlyReader(),
             new ColladaReader(),
@@ -51,6 +54,8 @@ public final class ModelFormats {
             new ObjWriter(),
             new ColladaWriter(),
             new ThreeMfWriter(),
+            new UsdWriter(true),
+            new UsdWriter(false),
             new StlWriter(),
             new PlyWriter());
 
