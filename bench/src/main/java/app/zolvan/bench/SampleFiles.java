@@ -17,6 +17,7 @@ import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.model.Digest;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.SourceMaterial;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -27,6 +28,7 @@ import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.zip.ZipInputStream;
 
 /** Small valid files in every form that the readers know, as starting points for damage. */
 public final class SampleFiles {
@@ -42,6 +44,8 @@ public final class SampleFiles {
         for (ModelWriter writer : ModelFormats.writers()) {
             out.put(writer.kind().name(), written(writer));
         }
+        out.put("USD text", mainFile("usda"));
+        out.put("USD binary", firstEntry(out.get("USDZ")));
         out.put("OBJ text", text("""
                 # a wedge with everything an exporter may write
                 mtllib none.mtl
@@ -166,6 +170,30 @@ public final class SampleFiles {
             throw new UncheckedIOException(e);
         }
         return out.toByteArray();
+    }
+
+    /** The first file that a writer of several makes. */
+    private static byte[] mainFile(String ending) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try {
+            ModelFormats.writer(ending).orElseThrow().write(dressed(), "sample", (path, content) -> {
+                if (path.endsWith(ending)) {
+                    content.writeTo(out);
+                }
+            });
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+
+    private static byte[] firstEntry(byte[] archive) {
+        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(archive))) {
+            zip.getNextEntry();
+            return zip.readAllBytes();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     /** Two nested groups, three parts of two meshes, a picture. */

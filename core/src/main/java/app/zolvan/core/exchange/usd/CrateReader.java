@@ -25,6 +25,7 @@ final class CrateReader {
     private final Reading reading;
     private int minor;
     private final Map<String, ByteBuffer> sections = new HashMap<>();
+    private final Map<Long, Object> shared = new HashMap<>();
     private String[] tokens = {};
     private int[] strings = {};
     private int[] fieldToken = {};
@@ -421,8 +422,18 @@ final class CrateReader {
         owner.properties().put(p.name(), p);
     }
 
+    /** Values that stand at one place are one object. */
     private UsdProperty.Later later(long rep) {
-        return () -> value(rep);
+        return () -> {
+            Object known = shared.get(rep);
+            if (known == null) {
+                known = value(rep);
+                if ((rep & IS_ARRAY) != 0 && known != null) {
+                    shared.put(rep, known);
+                }
+            }
+            return known;
+        };
     }
 
     private void arcs(UsdPrim prim, String field, long rep) throws ImportException {

@@ -8,6 +8,7 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -25,6 +26,7 @@ final class CrateWriter {
     private final Map<String, Integer> tokens = new LinkedHashMap<>();
     private final Map<String, Integer> strings = new LinkedHashMap<>();
     private final Map<List<Object>, Integer> fields = new LinkedHashMap<>();
+    private final IdentityHashMap<Object, Long> arrays = new IdentityHashMap<>();
     private final Map<String, Integer> paths = new LinkedHashMap<>();
     private final Ints fieldSets = new Ints();
     private final Ints pathElements = new Ints();
@@ -349,7 +351,15 @@ final class CrateWriter {
                 default -> number(type, (double[]) v);
             };
         }
-        CrateType type = CrateType.named(p.type().substring(0, p.type().length() - 2));
+        Long known = arrays.get(v);
+        if (known == null) {
+            known = array(CrateType.named(p.type().substring(0, p.type().length() - 2)), v);
+            arrays.put(v, known);
+        }
+        return known;
+    }
+
+    private long array(CrateType type, Object v) throws IOException {
         if (v instanceof String[] words) {
             ByteBuffer b = buffer(8 + 4 * words.length).putLong(words.length);
             for (String w : words) {

@@ -18,12 +18,11 @@ final class UsdNode {
     record Site(UsdPrim prim, UsdLayer layer, String from, String to, int steps) {
         /** A path of that layer as a path here. */
         String here(String path) {
-            if (path.equals(from)) {
-                return to;
+            if (from.equals(to)) {
+                return path;
             }
-            return path.startsWith(from.equals("/") ? from : from + "/")
-                    ? (to.equals("/") ? "" : to) + path.substring(from.equals("/") ? 0 : from.length())
-                    : path;
+            char next = path.length() > from.length() ? path.charAt(from.length()) : '/';
+            return path.startsWith(from) && (next == '/' || next == '.') ? to + path.substring(from.length()) : path;
         }
 
         Site of(UsdPrim child) {

@@ -194,6 +194,15 @@ public final class UsdReader implements ModelReader {
                 part(n, shape, parent, name, local, bound);
                 return;
             }
+            UsdNode only = shape == null ? onlyMesh(n, inner) : null;
+            if (only != null) {
+                String boundThere = binding(only, bound);
+                Shape there = isShown(only) ? shape(only, boundThere) : null;
+                if (there != null) {
+                    part(only, there, parent, name, local, boundThere);
+                }
+                return;
+            }
             int group = model.group(parent, name, local);
             if (shape != null) {
                 part(n, shape, group, name, Transform.IDENTITY, bound);
@@ -202,6 +211,20 @@ public final class UsdReader implements ModelReader {
                 visit(child, group, world.after(local), bound, depth + 1);
             }
             dropIfEmpty(group, before);
+        }
+
+        /** Where a prim only places one mesh, as many programs write an object, that mesh; else null. */
+        private static UsdNode onlyMesh(UsdNode n, List<UsdNode> inner) {
+            boolean places = n.type().equals("Xform") || n.type().isEmpty();
+            UsdNode only = inner.size() == 1 ? inner.get(0) : null;
+            return places
+                            && only != null
+                            && only.isDefined()
+                            && only.type().equals("Mesh")
+                            && only.metadata("displayName") == null
+                            && only.property("xformOpOrder") == null
+                    ? only
+                    : null;
         }
 
         /** Takes back a group that holds materials, cameras or lights only. */

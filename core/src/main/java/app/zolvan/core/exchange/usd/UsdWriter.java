@@ -43,7 +43,16 @@ public final class UsdWriter implements ModelWriter {
             Parameter.GEOMETRY_OPACITY,
             Parameter.GEOMETRY_NORMAL);
     private static final Set<String> UNIFORM =
-            Set.of("xformOpOrder", "subdivisionScheme", "elementType", "familyName", "info:id");
+            Set.of("xformOpOrder", "subdivisionScheme", "doubleSided", "elementType", "familyName", "info:id");
+    private static final Set<String> SHAPE = Set.of(
+            "extent",
+            "points",
+            "faceVertexCounts",
+            "faceVertexIndices",
+            "normals",
+            "subdivisionScheme",
+            "doubleSided",
+            "primvars:displayColor");
     /** What passes light wholly keeps so much of itself, since some viewers let highlights fade with opacity. */
     private static final double LEAST_OPACITY = 0.1;
 
@@ -77,7 +86,7 @@ public final class UsdWriter implements ModelWriter {
 
     @Override
     public void write(DressedModel dressed, String base, FileSink sink) throws IOException {
-        Pass pass = new Pass(dressed);
+        Pass pass = new Pass(dressed, !packed);
         UsdPrim layer = pass.layer();
         if (!packed) {
             sink.file(base + ".usda", out -> UsdTextWriter.write(layer, out));
@@ -107,9 +116,16 @@ public final class UsdWriter implements ModelWriter {
         private final List<String> materialPaths = new ArrayList<>();
         private final Map<Integer, Integer> uses = new HashMap<>();
         private final Map<Integer, String> shapePaths = new HashMap<>();
+        private final boolean refers;
+        private final Map<Integer, UsdPrim> inlined = new HashMap<>();
         private UsdPrim shapes;
 
-        Pass(DressedModel dressed) {
+        /**
+         * @param refers whether parts of the same shape refer to one description of it. Binary layers keep equal values once
+         *               by themselves, and some viewers do not follow references in them
+         */
+        Pass(DressedModel dressed, boolean refers) {
+            this.refers = refers;
             this.dressed = dressed;
             this.model = dressed.model();
             this.looks = new WrittenLooks(dressed, CARRIED);
@@ -184,14 +200,19 @@ public final class UsdWriter implements ModelWriter {
 
         private void part(UsdPrim prim, int index, Model.Part part) {
             Mesh mesh = model.meshOf(part);
-            if (uses.get(part.mesh()) > 1) {
+            if (refers && uses.get(part.mesh()) > 1) {
                 prim.arcs()
                         .add(new UsdPrim.Arc(
                                 UsdPrim.ArcKind.REFERENCE,
                                 "",
                                 shapePaths.computeIfAbsent(part.mesh(), this::sharedShape)));
             } else {
-                shape(prim, mesh);
+                UsdPrim before = inlined.putIfAbsent(part.mesh(), prim);
+                if (before == null) {
+                    shape(prim, mesh);
+                } else {
+                    repeat(before, prim);
+                }
             }
             int first = looks.of(index, 0);
             boolean same = true;
@@ -213,6 +234,21 @@ public final class UsdWriter implements ModelWriter {
                 prim.metadata().put("apiSchemas", new String[] {"MaterialBindingAPI"});
                 prim.relationship("material:binding", materialPaths.get(look));
             }
+        }
+
+        /** The same values, which are then written once. */
+        private static void repeat(UsdPrim from, UsdPrim to) {
+            from.properties().forEach((name, p) -> {
+                if (SHAPE.contains(name)) {
+                    to.properties().put(name, p);
+                }
+            });
+            from.children().values().forEach(subset -> {
+                UsdPrim own = to.define(subset.name(), subset.type());
+                subset.properties().values().stream()
+                        .filter(p -> !p.isRelationship())
+                        .forEach(p -> own.properties().put(p.name(), p));
+            });
         }
 
         private String sharedShape(int mesh) {
