@@ -13,9 +13,11 @@ import app.zolvan.core.exchange.stl.StlWriter;
 import app.zolvan.core.exchange.threemf.ThreeMfWriter;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.model.Model;
+import app.zolvan.demo.StormLantern.Vessel;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
@@ -36,7 +38,7 @@ public final class DemoFiles {
 
     public static void write(Path folder) throws IOException {
         Files.createDirectories(folder);
-        glb(folder.resolve("storm-lantern.glb"), "Pilot storm lantern", StormLantern.model());
+        glb(folder.resolve("storm-lantern.glb"), "Pilot storm lantern", StormLantern.model(Vessel.CLOSED_BODIES));
         Map<String, Object> sets = new LinkedHashMap<>();
         sets.put("mat_07", "PT-017");
         sets.put("Solid 12 copy", "MT-003");
@@ -57,9 +59,14 @@ public final class DemoFiles {
         demo.put("studio", "Alder & Quay");
         demo.put("projects", List.of(project, sauna(folder)));
         Files.write(folder.resolve("demo.json"), JsonText.utf8(demo));
-        DressedModel lantern = CommandLine.asArrived("Pilot storm lantern", StormLantern.model());
+        DressedModel lantern = CommandLine.asArrived("Pilot storm lantern", StormLantern.model(Vessel.CLOSED_BODIES));
         write(new ThreeMfWriter(), lantern, folder, "storm-lantern");
         write(new StlWriter(), lantern, folder, "storm-lantern");
+        glb(
+                folder.resolve("storm-lantern-boundaries.glb"),
+                "Pilot storm lantern, boundary surfaces",
+                stormLanternOfBoundaries());
+        Files.writeString(folder.resolve("bracket.stp"), Bracket.step(), StandardCharsets.US_ASCII);
     }
 
     /** The sauna as its modelling program exports it: COLLADA in millimetres, and OBJ with MTL. */
@@ -114,8 +121,13 @@ public final class DemoFiles {
         return FloatingSauna.model();
     }
 
+    /** The lantern with its reservoir and oil as open boundary surfaces. */
+    public static Model stormLanternOfBoundaries() {
+        return StormLantern.model(Vessel.BOUNDARY_SURFACES);
+    }
+
     /** The lantern's model, for tests and benchmarks that need something real to work on. */
     public static Model stormLantern() {
-        return StormLantern.model();
+        return StormLantern.model(Vessel.CLOSED_BODIES);
     }
 }

@@ -76,10 +76,17 @@ final class Shapes {
 
     /** Turns a closed profile, running anticlockwise in the (radius, height) plane, about the y axis. */
     static TriangleSoup lathe(List<double[]> loop, int segments) {
+        List<double[]> closed = new ArrayList<>(loop);
+        closed.add(loop.get(0));
+        return latheOpen(closed, segments);
+    }
+
+    /** Turns a line of (radius, height) pairs about the y axis: a surface that ends where the line does. */
+    static TriangleSoup latheOpen(List<double[]> line, int segments) {
         TriangleSoup soup = new TriangleSoup();
-        for (int i = 0; i < loop.size(); i++) {
-            double[] p = loop.get(i);
-            double[] q = loop.get((i + 1) % loop.size());
+        for (int i = 0; i + 1 < line.size(); i++) {
+            double[] p = line.get(i);
+            double[] q = line.get(i + 1);
             if (p[0] <= 0 && q[0] <= 0) {
                 continue;
             }

@@ -6,6 +6,7 @@ import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.model.Model;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.function.UnaryOperator;
 
@@ -18,11 +19,28 @@ final class StormLantern {
     private static final int ROUND = 52;
     private static final double CREASE = Math.toRadians(38);
     private static final Vec3 UP = Vec3.axis(1);
+    /** The reservoir's wall thickness and the height to which oil stands in it, in mm. */
+    private static final double WALL = 3;
+
+    private static final double OIL_LEVEL = 81;
+
+    /** The two ways in which designers model a liquid in its vessel. */
+    enum Vessel {
+        /** The glass wall and the oil are closed bodies; the oil reaches slightly into the wall. */
+        CLOSED_BODIES,
+        /** Open surfaces with a medium on either side: air to glass, oil to glass, oil to air. They share their rims. */
+        BOUNDARY_SURFACES
+    }
 
     private final ModelDraft draft = new ModelDraft();
+    private final Vessel vessel;
 
-    static Model model() {
-        return new StormLantern().build();
+    private StormLantern(Vessel vessel) {
+        this.vessel = vessel;
+    }
+
+    static Model model(Vessel vessel) {
+        return new StormLantern(vessel).build();
     }
 
     private Model build() {
@@ -35,6 +53,9 @@ final class StormLantern {
         draft.source("Material #4", "#7A5A40", 0.7, 1);
         draft.source("Solid 12", "#A0A0A0", 0.4, 1);
         draft.source("mat_09", "#BFBFBF", 0.4, 1);
+        if (vessel == Vessel.BOUNDARY_SURFACES) {
+            draft.source("mat_03.002", "#E0D2B0", 0.1, 0.4);
+        }
         int lantern = group(Model.NONE, "Lantern", Transform.scale(0.001, 0.001, 0.001));
         body(group(lantern, "Body", Transform.IDENTITY));
         lightSource(group(lantern, "Light source", Transform.IDENTITY));
@@ -136,12 +157,11 @@ final class StormLantern {
         List<double[]> reservoir = new ArrayList<>(Shapes.profile(0, 48.5, 30, 48.5));
         reservoir.addAll(Shapes.curve(
                 Shapes.profile(46, 48.8, 55, 53, 60.5, 64, 60.5, 76, 55, 88, 43, 97, 31, 102, 28, 107, 28, 113), 3));
-        part(group, "Reservoir", "mat_03", turned(Shapes.wall(reservoir, 3)));
-        // reaches 0.4 into the glass, as closed bodies should
-        List<double[]> oil = new ArrayList<>(Shapes.profile(0, 51.1, 30, 51.1));
-        oil.addAll(Shapes.curve(Shapes.profile(44.6, 51.4, 52.8, 55.3, 57.9, 65, 57.9, 75, 55.2, 82), 3));
-        oil.addAll(Shapes.profile(54, 81.2, 0, 81));
-        part(group, "Lamp oil", "mat_03.001", turned(oil));
+        if (vessel == Vessel.CLOSED_BODIES) {
+            closedBodies(group, Shapes.wall(reservoir, WALL));
+        } else {
+            boundarySurfaces(group, Shapes.wall(reservoir, WALL));
+        }
         List<double[]> burner = new ArrayList<>(Shapes.profile(31, 106, 32.5, 107, 32.5, 116, 31, 117.5));
         burner.addAll(Shapes.curve(Shapes.profile(29, 118, 27, 122, 30, 128, 40, 132, 44, 134), 4));
         burner.addAll(Shapes.profile(45.5, 134.5, 45.5, 140, 44, 140));
@@ -164,6 +184,36 @@ final class StormLantern {
                 Shapes.lathe(Shapes.profile(0, 0, 8, 0, 9, 1, 9, 4, 8, 5, 3.4, 5.4, 3, 6.6, 0, 7), 40),
                 Transform.translation(51, 124, 0).after(Shapes.about(Vec3.axis(2), -90)));
         part(group, "Wick knob", "Solid 12 copy", knob);
+    }
+
+    private void closedBodies(int group, List<double[]> wall) {
+        part(group, "Reservoir", "mat_03", turned(wall));
+        // reaches 0.4 into the glass, as closed bodies should
+        List<double[]> oil = new ArrayList<>(Shapes.profile(0, 51.1, 30, 51.1));
+        oil.addAll(Shapes.curve(Shapes.profile(44.6, 51.4, 52.8, 55.3, 57.9, 65, 57.9, 75, 55.2, 82), 3));
+        oil.addAll(Shapes.profile(54, 81.2, 0, OIL_LEVEL));
+        part(group, "Lamp oil", "mat_03.001", turned(oil));
+    }
+
+    /** The wall's line, from the axis below round the rim and down the inside, cut at the oil's level. */
+    private void boundarySurfaces(int group, List<double[]> wall) {
+        int cut = wall.size() - 1;
+        while (wall.get(cut)[1] < OIL_LEVEL) {
+            cut--;
+        }
+        double[] above = wall.get(cut);
+        double[] below = wall.get(cut + 1);
+        double t = (above[1] - OIL_LEVEL) / (above[1] - below[1]);
+        double[] edge = {above[0] + t * (below[0] - above[0]), OIL_LEVEL};
+        List<double[]> dry = new ArrayList<>(wall.subList(0, cut + 1));
+        dry.add(edge);
+        List<double[]> wet = new ArrayList<>();
+        wet.add(edge);
+        wet.addAll(wall.subList(cut + 1, wall.size()));
+        Collections.reverse(wet); // looks out of the oil, into the glass
+        part(group, "Reservoir, air to glass", "mat_03", open(dry));
+        part(group, "Reservoir, oil to glass", "mat_03.002", open(wet));
+        part(group, "Lamp oil, oil to air", "mat_03.001", open(List.of(edge, new double[] {0, OIL_LEVEL})));
     }
 
     private void guard(int group) {
@@ -256,6 +306,10 @@ final class StormLantern {
             out.add(new double[] {Math.max(0, p[0]), p[1]});
         }
         return out;
+    }
+
+    private static TriangleSoup open(List<double[]> line) {
+        return Shapes.latheOpen(line, ROUND);
     }
 
     private static TriangleSoup turned(List<double[]> loop) {

@@ -1,6 +1,7 @@
 package app.zolvan.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.exchange.FileSet;
 import app.zolvan.core.exchange.Reading;
@@ -15,8 +16,13 @@ import app.zolvan.core.model.Preparation;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.Map;
 import java.util.Set;
+import java.util.regex.MatchResult;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -87,6 +93,64 @@ class StormLanternTest {
         }
         assertThat(Preparation.of(read, share -> {}).measures())
                 .hasSize(read.parts().size());
+    }
+
+    @Test
+    void theBoundarySurfacesMeetInOneRingAndEncloseGlassAndOil() {
+        Model open = DemoFiles.stormLanternOfBoundaries();
+        Mesh dry = meshNamed(open, "Reservoir, air to glass");
+        Mesh wet = meshNamed(open, "Reservoir, oil to glass");
+        Mesh top = meshNamed(open, "Lamp oil, oil to air");
+        assertThat(Topology.of(dry).isClosed()).isFalse();
+        Set<Vec3> ring = placesAt(dry, 81);
+        assertThat(ring).hasSize(52).isEqualTo(placesAt(wet, 81));
+        assertThat(placesAt(top, 81)).containsAll(ring);
+        // the wetted wall looks out of the oil and the surface up: together they hold the oil
+        double oil = signedVolume(wet) + signedVolume(top);
+        assertThat(oil * 1e-3).isBetween(250.0, 350.0); // cm³
+        // both end in the same ring, so their difference is the glass: as much as the closed body has
+        double glass = signedVolume(dry) - signedVolume(wet);
+        assertThat(glass)
+                .isCloseTo(signedVolume(lantern.meshOf(part("Reservoir"))), within(0.001 * glass));
+    }
+
+    private static Mesh meshNamed(Model model, String name) {
+        return model.parts().stream()
+                .filter(p -> p.name().equals(name))
+                .map(model::meshOf)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static Set<Vec3> placesAt(Mesh mesh, double height) {
+        Set<Vec3> places = new HashSet<>();
+        for (int v = 0; v < mesh.vertexCount(); v++) {
+            if (mesh.position(v).y() == height) {
+                places.add(mesh.position(v));
+            }
+        }
+        return places;
+    }
+
+    /** Every edge of a sewn solid bounds two faces and is run through once each way. */
+    @Test
+    void theBracketIsAnAssemblyOfTwoClosedSolidsOfWhichOneIsUsedFourTimes() {
+        String step = Bracket.step();
+        Map<String, Integer> senses = new HashMap<>();
+        Matcher uses = Pattern.compile("ORIENTED_EDGE\\('',\\*,\\*,(#\\d+),\\.([TF])\\.\\)").matcher(step);
+        int count = 0;
+        while (uses.find()) {
+            senses.merge(uses.group(1), uses.group(2).equals("T") ? 1 : -1, Integer::sum);
+            count++;
+        }
+        assertThat(senses.values()).containsOnly(0);
+        assertThat(count).isEqualTo(2 * senses.size());
+        assertThat(step.split("MANIFOLD_SOLID_BREP", -1)).hasSize(1 + 2);
+        assertThat(step.split("NEXT_ASSEMBLY_USAGE_OCCURRENCE", -1)).hasSize(1 + 5);
+        Set<String> known = new HashSet<>();
+        Pattern.compile("(?m)^(#\\d+)=").matcher(step).results().forEach(r -> known.add(r.group(1)));
+        assertThat(Pattern.compile("#\\d+").matcher(step).results().map(MatchResult::group))
+                .allMatch(known::contains);
     }
 
     private Model.Part part(String name) {
