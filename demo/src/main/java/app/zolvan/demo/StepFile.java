@@ -68,8 +68,7 @@ final class StepFile {
         /** A whole circle that starts and ends on its reference direction; anticlockwise about its axis if {@code sense}. */
         private int around(Vec3 centre, Vec3 axis, Vec3 reference, double radius, boolean sense) {
             int edge = circles.computeIfAbsent(List.of(centre, axis, radius), key -> {
-                int circle =
-                        add("CIRCLE('',#" + placement(centre, axis, reference) + "," + number(radius) + ")");
+                int circle = add("CIRCLE('',#" + placement(centre, axis, reference) + "," + number(radius) + ")");
                 int v = vertex(centre.plus(reference.times(radius)));
                 return add("EDGE_CURVE('',#" + v + ",#" + v + ",#" + circle + ",.T.)");
             });
@@ -109,8 +108,7 @@ final class StepFile {
                     along(hole ? top.plus(out) : foot.plus(out), hole ? foot.plus(out) : top.plus(out)),
                     around(top, axis, reference, radius, hole),
                     along(hole ? foot.plus(out) : top.plus(out), hole ? top.plus(out) : foot.plus(out)));
-            List<Integer> order =
-                    hole ? List.of(edges.get(0), edges.get(3), edges.get(2), edges.get(1)) : edges;
+            List<Integer> order = hole ? List.of(edges.get(0), edges.get(3), edges.get(2), edges.get(1)) : edges;
             int bound = add("FACE_OUTER_BOUND('',#" + edgeLoop(new Loop(order)) + ",.T.)");
             int surface =
                     add("CYLINDRICAL_SURFACE('',#" + placement(foot, axis, reference) + "," + number(radius) + ")");
@@ -202,7 +200,8 @@ final class StepFile {
     }
 
     private int placement(Vec3 origin, Vec3 axis, Vec3 reference) {
-        return add("AXIS2_PLACEMENT_3D('',#" + point(origin) + ",#" + direction(axis) + ",#" + direction(reference) + ")");
+        return add(
+                "AXIS2_PLACEMENT_3D('',#" + point(origin) + ",#" + direction(axis) + ",#" + direction(reference) + ")");
     }
 
     private static String list(List<Integer> ids) {

@@ -110,8 +110,7 @@ class StormLanternTest {
         assertThat(oil * 1e-3).isBetween(250.0, 350.0); // cm³
         // both end in the same ring, so their difference is the glass: as much as the closed body has
         double glass = signedVolume(dry) - signedVolume(wet);
-        assertThat(glass)
-                .isCloseTo(signedVolume(lantern.meshOf(part("Reservoir"))), within(0.001 * glass));
+        assertThat(glass).isCloseTo(signedVolume(lantern.meshOf(part("Reservoir"))), within(0.001 * glass));
     }
 
     private static Mesh meshNamed(Model model, String name) {
@@ -137,7 +136,8 @@ class StormLanternTest {
     void theBracketIsAnAssemblyOfTwoClosedSolidsOfWhichOneIsUsedFourTimes() {
         String step = Bracket.step();
         Map<String, Integer> senses = new HashMap<>();
-        Matcher uses = Pattern.compile("ORIENTED_EDGE\\('',\\*,\\*,(#\\d+),\\.([TF])\\.\\)").matcher(step);
+        Matcher uses = Pattern.compile("ORIENTED_EDGE\\('',\\*,\\*,(#\\d+),\\.([TF])\\.\\)")
+                .matcher(step);
         int count = 0;
         while (uses.find()) {
             senses.merge(uses.group(1), uses.group(2).equals("T") ? 1 : -1, Integer::sum);

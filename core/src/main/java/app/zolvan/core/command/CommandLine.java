@@ -64,11 +64,11 @@ public final class CommandLine {
 
     /** @return the code to exit with */
     int run(String... args) {
+        List<String> plain = new ArrayList<>();
+        LengthUnit unit = null;
+        UpAxis up = null;
+        ImportLimits limits = ImportLimits.STANDARD;
         try {
-            List<String> plain = new ArrayList<>();
-            LengthUnit unit = null;
-            UpAxis up = null;
-            ImportLimits limits = ImportLimits.STANDARD;
             for (int i = 0; i < args.length; i++) {
                 switch (args[i]) {
                     case "--unit" -> unit = LengthUnit.ofSymbol(args[++i]);
@@ -77,7 +77,12 @@ public final class CommandLine {
                     default -> plain.add(args[i]);
                 }
             }
-            Reading reading = new Reading(limits, ModelReader.Progress.NONE, unit, up);
+        } catch (IllegalArgumentException | ArrayIndexOutOfBoundsException e) {
+            err.println("That is not an option with a value that it takes.");
+            return usage();
+        }
+        Reading reading = new Reading(limits, ModelReader.Progress.NONE, unit, up);
+        try {
             if (plain.size() == 2 && plain.get(0).equals("inspect")) {
                 return inspect(Path.of(plain.get(1)), reading);
             }
@@ -90,8 +95,6 @@ public final class CommandLine {
         } catch (ImportException e) {
             err.println(e.getMessage());
             return BAD_INPUT;
-        } catch (IllegalArgumentException | ArrayIndexOutOfBoundsException e) {
-            err.println("That is not an option with a value that it takes.");
         } catch (IOException e) {
             err.println("The file can’t be read or written: " + e.getMessage());
             return BAD_INPUT;
@@ -100,8 +103,15 @@ public final class CommandLine {
             return OUR_FAULT;
         } catch (RuntimeException e) {
             err.println("Something went wrong on our side: " + e);
+            for (StackTraceElement place : e.getStackTrace()) {
+                err.println("  at " + place);
+            }
             return OUR_FAULT;
         }
+        return usage();
+    }
+
+    private int usage() {
         err.println(USAGE);
         return BAD_INPUT;
     }

@@ -17,15 +17,18 @@ public final class CornerMesh {
     /** Smoothing group of triangles to which the crease angle applies. */
     public static final int BY_ANGLE = Integer.MIN_VALUE;
 
-    private final IntList position = new IntList();
-    private final IntList uv = new IntList();
-    private final IntList normal = new IntList();
-    private final IntList source = new IntList();
-    private final IntList smoothing = new IntList();
-    private boolean anyUv;
+    /** Three a triangle. The lists below stay null for as long as all they would hold is the usual value. */
+    private IntList position = new IntList();
+
+    private IntList uv;
+    private IntList normal;
+    /** One a triangle. */
+    private IntList source;
+
+    private IntList smoothing;
+    private int triangles;
+    private int firstSource;
     private boolean missesNormals;
-    private boolean hasGroups;
-    private boolean hasSources;
 
     /** The shared lists; all but the positions may be null. */
     public record Pools(float[] positions, float[] uv, float[] normals, byte[] colours) {}
@@ -46,18 +49,41 @@ public final class CornerMesh {
         position.add(p0);
         position.add(p1);
         position.add(p2);
-        uv.add(t0);
-        uv.add(t1);
-        uv.add(t2);
-        normal.add(n0);
-        normal.add(n1);
-        normal.add(n2);
-        anyUv |= t0 >= 0 || t1 >= 0 || t2 >= 0;
+        uv = withThree(uv, t0, t1, t2);
+        normal = withThree(normal, n0, n1, n2);
         missesNormals |= n0 < 0 || n1 < 0 || n2 < 0;
-        hasSources |= source.size() > 0 && material != source.get(0);
-        source.add(material);
-        smoothing.add(group);
-        hasGroups |= group != BY_ANGLE;
+        firstSource = triangles == 0 ? material : firstSource;
+        source = with(source, material, firstSource);
+        smoothing = with(smoothing, group, BY_ANGLE);
+        triangles++;
+    }
+
+    private IntList withThree(IntList list, int a, int b, int c) {
+        if (list == null && a < 0 && b < 0 && c < 0) {
+            return null;
+        }
+        IntList to = list == null ? filled(3 * triangles, NONE) : list;
+        to.add(a);
+        to.add(b);
+        to.add(c);
+        return to;
+    }
+
+    private IntList with(IntList list, int value, int usual) {
+        if (list == null && value == usual) {
+            return null;
+        }
+        IntList to = list == null ? filled(triangles, usual) : list;
+        to.add(value);
+        return to;
+    }
+
+    private static IntList filled(int n, int value) {
+        IntList list = new IntList();
+        for (int i = 0; i < n; i++) {
+            list.add(value);
+        }
+        return list;
     }
 
     /** A polygon of {@code n} corners; {@code t} and {@code nn} may be null. */
@@ -99,30 +125,23 @@ public final class CornerMesh {
     }
 
     public int triangleCount() {
-        return source.size();
+        return triangles;
     }
 
     /**
-     * Where normals are made, positions that lie at one place count as one even where the file lists them apart.
+     * To be called once, at the end. Where normals are made, positions that lie at one place count as one even where the file lists them apart.
      *
      * @param creaseAngle in radians; sharper edges stay sharp where normals are made
      */
     public Built build(Pools pools, double creaseAngle) {
-        int triangles = source.size();
-        int[] order = orderBySource();
-        int corners = 3 * triangles;
-        int[] p = new int[corners];
-        int[] t = anyUv ? new int[corners] : null;
-        int[] n = new int[corners];
-        for (int i = 0; i < triangles; i++) {
-            for (int k = 0; k < 3; k++) {
-                p[3 * i + k] = position.get(3 * order[i] + k);
-                if (anyUv) {
-                    t[3 * i + k] = uv.get(3 * order[i] + k);
-                }
-                n[3 * i + k] = normal.get(3 * order[i] + k);
-            }
-        }
+        int[] order = source == null ? null : orderBySource();
+        int[] p = ordered(position, order);
+        int[] t = uv == null ? null : ordered(uv, order);
+        int[] n = normal == null ? filled(3 * triangles, NONE).toArray() : ordered(normal, order);
+        position = null; // large, and not needed again
+        uv = null;
+        normal = null;
+        int corners = p.length;
         Local local = Local.of(pools.positions(), p);
         int[] place = missesNormals ? VertexWeld.exact(local.positions, local.count) : null;
         if (place != null) {
@@ -133,29 +152,35 @@ public final class CornerMesh {
         float[] made = null;
         if (missesNormals || pools.normals() == null) {
             int[] groups = null;
-            if (hasGroups) {
+            if (smoothing != null) {
                 groups = new int[triangles];
                 for (int i = 0; i < triangles; i++) {
-                    groups[i] = smoothing.get(order[i]);
+                    groups[i] = smoothing.get(order == null ? i : order[i]);
                 }
             }
             CornerNormals normals = CornerNormals.of(local.positions, local.count, p, groups, creaseAngle);
             made = normals.vectors();
-            int[] rooted = normals.root();
+            int[] fan = normals.fan();
             for (int i = 0; i < corners; i++) {
-                n[i] = n[i] < 0 || pools.normals() == null ? -2 - rooted[i] : n[i]; // below −1: a made one
+                n[i] = n[i] < 0 || pools.normals() == null ? -2 - fan[i] : n[i]; // below −1: a made one
             }
         }
         return assemble(pools, local, p, t, n, made, order);
     }
 
-    private int[] orderBySource() {
-        int triangles = source.size();
-        int[] order = new int[triangles];
-        if (!hasSources) {
-            Arrays.setAll(order, i -> i);
-            return order;
+    /** The list's values, three a triangle, triangles in the order given; null for as they are. */
+    private static int[] ordered(IntList list, int[] order) {
+        int[] out = list.toArray();
+        if (order != null) {
+            for (int i = 0; i < out.length; i++) {
+                out[i] = list.get(3 * order[i / 3] + i % 3);
+            }
         }
+        return out;
+    }
+
+    private int[] orderBySource() {
+        int[] order = new int[triangles];
         int[] distinct = source.toArray();
         Arrays.sort(distinct);
         int kinds = 0;
@@ -181,6 +206,71 @@ public final class CornerMesh {
         int corners = p.length;
         int[] indices = new int[corners];
         int[] first = new int[corners];
+        int count = t == null && made != null && isMadeThroughout(n)
+                ? numberByFan(n, indices, first)
+                : numberByAll(p, t, n, indices, first);
+        float[] positions = new float[3 * count];
+        float[] normals = new float[3 * count];
+        float[] uvs = t == null ? null : new float[2 * count];
+        byte[] colours = pools.colours() == null ? null : new byte[4 * count];
+        for (int v = 0; v < count; v++) {
+            int i = first[v];
+            System.arraycopy(local.positions, 3 * p[i], positions, 3 * v, 3);
+            if (n[i] < -1) {
+                System.arraycopy(made, 3 * (-2 - n[i]), normals, 3 * v, 3);
+            } else {
+                unit(pools.normals(), n[i], normals, v);
+            }
+            if (t != null && t[i] >= 0) {
+                System.arraycopy(pools.uv(), 2 * t[i], uvs, 2 * v, 2);
+            }
+            if (colours != null) {
+                System.arraycopy(pools.colours(), 4 * local.original[p[i]], colours, 4 * v, 4);
+            }
+        }
+        List<Integer> sources = new ArrayList<>();
+        IntList starts = new IntList();
+        if (order == null && triangles > 0) {
+            sources.add(firstSource);
+            starts.add(0);
+        }
+        for (int i = 0; order != null && i < triangles; i++) {
+            int s = source.get(order[i]);
+            if (i == 0 || s != source.get(order[i - 1])) {
+                sources.add(s);
+                starts.add(i);
+            }
+        }
+        starts.add(triangles);
+        Mesh mesh = new Mesh(positions, normals, uvs, null, indices, starts.toArray(), null, null, colours);
+        return new Built(mesh, List.copyOf(sources));
+    }
+
+    private static boolean isMadeThroughout(int[] n) {
+        for (int i : n) {
+            if (i >= NONE) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Where only positions and made normals count, a fan of corners is a vertex. */
+    private static int numberByFan(int[] n, int[] indices, int[] first) {
+        int count = 0;
+        for (int i = 0; i < n.length; i++) {
+            int fan = -2 - n[i];
+            indices[i] = fan;
+            if (fan == count) { // fans are numbered by their first corner
+                first[count++] = i;
+            }
+        }
+        return count;
+    }
+
+    /** Corners that agree in everything are a vertex. */
+    private static int numberByAll(int[] p, int[] t, int[] n, int[] indices, int[] first) {
+        int corners = p.length;
         int mask = Integer.highestOneBit(Math.max(corners, 4)) * 2 - 1;
         int[] slots = new int[mask + 1];
         Arrays.fill(slots, -1);
@@ -203,37 +293,7 @@ public final class CornerMesh {
             }
             indices[i] = o;
         }
-        float[] positions = new float[3 * count];
-        float[] normals = new float[3 * count];
-        float[] uvs = t == null ? null : new float[2 * count];
-        byte[] colours = pools.colours() == null ? null : new byte[4 * count];
-        for (int v = 0; v < count; v++) {
-            int i = first[v];
-            System.arraycopy(local.positions, 3 * p[i], positions, 3 * v, 3);
-            if (n[i] < -1) {
-                System.arraycopy(made, 3 * (-2 - n[i]), normals, 3 * v, 3);
-            } else {
-                unit(pools.normals(), n[i], normals, v);
-            }
-            if (t != null && t[i] >= 0) {
-                System.arraycopy(pools.uv(), 2 * t[i], uvs, 2 * v, 2);
-            }
-            if (colours != null) {
-                System.arraycopy(pools.colours(), 4 * local.original[p[i]], colours, 4 * v, 4);
-            }
-        }
-        List<Integer> sources = new ArrayList<>();
-        IntList starts = new IntList();
-        for (int i = 0; i < order.length; i++) {
-            int s = source.get(order[i]);
-            if (i == 0 || s != source.get(order[i - 1])) {
-                sources.add(s);
-                starts.add(i);
-            }
-        }
-        starts.add(order.length);
-        Mesh mesh = new Mesh(positions, normals, uvs, null, indices, starts.toArray(), null, null, colours);
-        return new Built(mesh, List.copyOf(sources));
+        return count;
     }
 
     private static void unit(float[] from, int i, float[] to, int v) {

@@ -7,10 +7,10 @@ import java.util.Arrays;
  * fan where they turn away from each other by less than the crease angle (or lie in one smoothing group). All corners
  * of a fan share the mean of its triangles' normals, each weighted by its angle there (Thürmer & Wüthrich 1998).
  *
- * @param root    for each corner the first corner of its fan
- * @param vectors x, y, z of unit length, valid at the corners that are roots
+ * @param fan     for each corner the number of its fan; fans are numbered by their first corner
+ * @param vectors x, y, z of unit length for each fan
  */
-public record CornerNormals(int[] root, float[] vectors) {
+public record CornerNormals(int[] fan, float[] vectors) {
 
     /**
      * @param corners   the place of each corner, three per triangle
@@ -33,26 +33,36 @@ public record CornerNormals(int[] root, float[] vectors) {
             around[fill[corners[c]]++] = c;
         }
         int[] root = new int[n];
-        float[] vectors = new float[3 * n];
-        Fans fans = new Fans(corners, triangleNormals, groups, (float) Math.cos(creaseAngle), root);
-        for (int v = 0; v < places; v++) {
-            fans.join(around, starts[v], starts[v + 1]);
-            for (int i = starts[v]; i < starts[v + 1]; i++) {
-                int c = around[i];
-                double angle = angleAt(positions, corners, c);
-                int at = 3 * root[c];
-                int t = 3 * (c / 3);
-                for (int k = 0; k < 3; k++) {
-                    vectors[at + k] += (float) (angle * triangleNormals[t + k]);
+        Ranges.each(places, (from, to) -> {
+            Fans fans = new Fans(corners, triangleNormals, groups, creaseAngle, root);
+            for (int v = from; v < to; v++) {
+                fans.join(around, starts[v], starts[v + 1]);
+            }
+        });
+        int fans = 0;
+        int[] fan = root; // a root is the first corner of its fan, so it is numbered before it is asked for
+        for (int c = 0; c < n; c++) {
+            fan[c] = root[c] == c ? fans++ : fan[root[c]];
+        }
+        float[] vectors = new float[3 * fans];
+        Ranges.each(places, (from, to) -> {
+            for (int v = from; v < to; v++) {
+                for (int i = starts[v]; i < starts[v + 1]; i++) {
+                    int c = around[i];
+                    add(vectors, fan[c], angleAt(positions, corners, c), triangleNormals, c / 3);
+                }
+                for (int i = starts[v]; i < starts[v + 1]; i++) {
+                    normalise(vectors, fan[around[i]], triangleNormals, around[i] / 3);
                 }
             }
-        }
-        for (int c = 0; c < n; c++) {
-            if (root[c] == c) {
-                normalise(vectors, c, triangleNormals, c / 3);
-            }
-        }
-        return new CornerNormals(root, vectors);
+        });
+        return new CornerNormals(fan, vectors);
+    }
+
+    private static void add(float[] vectors, int at, double weight, float[] normals, int triangle) {
+        vectors[3 * at] += (float) (weight * normals[3 * triangle]);
+        vectors[3 * at + 1] += (float) (weight * normals[3 * triangle + 1]);
+        vectors[3 * at + 2] += (float) (weight * normals[3 * triangle + 2]);
     }
 
     private static void normalise(float[] v, int at, float[] fallback, int triangle) {
@@ -60,6 +70,9 @@ public record CornerNormals(int[] root, float[] vectors) {
         double y = v[3 * at + 1];
         double z = v[3 * at + 2];
         double l = Math.sqrt(x * x + y * y + z * z);
+        if (Math.abs(l - 1) < 1e-6) {
+            return;
+        }
         if (l > 1e-12) {
             v[3 * at] = (float) (x / l);
             v[3 * at + 1] = (float) (y / l);
@@ -75,7 +88,12 @@ public record CornerNormals(int[] root, float[] vectors) {
 
     private static float[] triangleNormals(float[] p, int[] c) {
         float[] out = new float[c.length];
-        for (int t = 0; t < c.length; t += 3) {
+        Ranges.each(c.length / 3, (from, to) -> triangleNormals(p, c, out, 3 * from, 3 * to));
+        return out;
+    }
+
+    private static void triangleNormals(float[] p, int[] c, float[] out, int from, int to) {
+        for (int t = from; t < to; t += 3) {
             int a = 3 * c[t];
             int b = 3 * c[t + 1];
             int d = 3 * c[t + 2];
@@ -95,14 +113,13 @@ public record CornerNormals(int[] root, float[] vectors) {
                 out[t + 2] = (float) (z / l);
             }
         }
-        return out;
     }
 
     private static double angleAt(float[] p, int[] corners, int c) {
-        int t = 3 * (c / 3);
+        int k = c % 3;
         int a = 3 * corners[c];
-        int b = 3 * corners[t + (c - t + 1) % 3];
-        int d = 3 * corners[t + (c - t + 2) % 3];
+        int b = 3 * corners[k == 2 ? c - 2 : c + 1];
+        int d = 3 * corners[k == 0 ? c + 2 : c - 1];
         double ux = (double) p[b] - p[a];
         double uy = (double) p[b + 1] - p[a + 1];
         double uz = (double) p[b + 2] - p[a + 2];
@@ -143,33 +160,90 @@ public record CornerNormals(int[] root, float[] vectors) {
         private final float[] normals;
         private final int[] groups;
         private final float cosine;
-        private final int[] root;
+        /** Triangles this near to one of them are within the crease angle of each other. */
+        private final float halfCosine;
 
-        Fans(int[] corners, float[] normals, int[] groups, float cosine, int[] root) {
+        private final int[] root;
+        /** The two other corners' places of the triangles around the place at hand. */
+        private final int[] nextPlace = new int[FEW];
+
+        private final int[] lastPlace = new int[FEW];
+
+        Fans(int[] corners, float[] normals, int[] groups, double creaseAngle, int[] root) {
             this.corners = corners;
             this.normals = normals;
             this.groups = groups;
-            this.cosine = cosine;
+            this.cosine = (float) Math.cos(creaseAngle);
+            this.halfCosine = (float) Math.cos(creaseAngle / 2) + 1e-6f;
             this.root = root;
         }
 
         void join(int[] around, int from, int to) {
+            int n = to - from;
+            if (n <= FEW) {
+                for (int i = 0; i < n; i++) {
+                    int c = around[from + i];
+                    int k = c % 3;
+                    nextPlace[i] = corners[k == 2 ? c - 2 : c + 1];
+                    lastPlace[i] = corners[k == 0 ? c + 2 : c - 1];
+                }
+                if (n > 0 && isOneSmoothFan(around, from, n)) {
+                    for (int i = from; i < to; i++) {
+                        root[around[i]] = around[from];
+                    }
+                    return;
+                }
+            }
             for (int i = from; i < to; i++) {
                 root[around[i]] = around[i];
             }
-            if (to - from <= FEW) {
-                for (int i = from; i < to; i++) {
-                    for (int j = i + 1; j < to; j++) {
-                        if (shareEdge(around[i], around[j]) && isSmooth(around[i] / 3, around[j] / 3)) {
-                            union(around[i], around[j]);
-                        }
-                    }
-                }
+            if (n <= FEW) {
+                joinFew(around, from, n);
             } else {
                 joinMany(around, from, to);
             }
             for (int i = from; i < to; i++) {
                 root[around[i]] = find(around[i]);
+            }
+        }
+
+        /** The usual case, told quickly: nothing near a crease, and all reached by going round from edge to edge. */
+        private boolean isOneSmoothFan(int[] around, int from, int n) {
+            if (groups != null) {
+                return false;
+            }
+            int a = 3 * (around[from] / 3);
+            for (int i = 1; i < n; i++) {
+                int b = 3 * (around[from + i] / 3);
+                if (normals[a] * normals[b] + normals[a + 1] * normals[b + 1] + normals[a + 2] * normals[b + 2]
+                        < halfCosine) {
+                    return false;
+                }
+            }
+            long reached = walk(n, lastPlace, nextPlace, 1);
+            return Long.bitCount(reached) == n || Long.bitCount(walk(n, nextPlace, lastPlace, reached)) == n;
+        }
+
+        /** Goes from triangle 0 on across the edges named by {@code out}; bit i of the result is set for triangle i. */
+        private static long walk(int n, int[] out, int[] in, long reached) {
+            int at = 0;
+            for (int i = 0; i < n; i++) {
+                if (in[i] == out[at] && (reached & 1L << i) == 0) {
+                    reached |= 1L << i;
+                    at = i;
+                    i = -1;
+                }
+            }
+            return reached;
+        }
+
+        private void joinFew(int[] around, int from, int n) {
+            for (int i = 0; i < n; i++) {
+                for (int j = 0; j < i; j++) {
+                    if (shareEdge(i, j) && isSmooth(around[from + i] / 3, around[from + j] / 3)) {
+                        union(around[from + i], around[from + j]);
+                    }
+                }
             }
         }
 
@@ -198,12 +272,11 @@ public record CornerNormals(int[] root, float[] vectors) {
             return corners[t + (c - t + step) % 3];
         }
 
-        private boolean shareEdge(int a, int b) {
-            int a1 = other(a, 1);
-            int a2 = other(a, 2);
-            int b1 = other(b, 1);
-            int b2 = other(b, 2);
-            return a1 == b2 || a2 == b1 || a1 == b1 || a2 == b2;
+        private boolean shareEdge(int i, int j) {
+            return nextPlace[i] == lastPlace[j]
+                    || lastPlace[i] == nextPlace[j]
+                    || nextPlace[i] == nextPlace[j]
+                    || lastPlace[i] == lastPlace[j];
         }
 
         private boolean isSmooth(int t, int o) {

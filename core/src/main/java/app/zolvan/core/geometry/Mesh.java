@@ -127,15 +127,25 @@ public record Mesh(
         double[] m = t.columns();
         double[] lo = {Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY};
         double[] hi = {Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY};
+        boolean[] used = new boolean[vertexCount()];
         for (int v : indices) {
-            double x = positions[3 * v];
-            double y = positions[3 * v + 1];
-            double z = positions[3 * v + 2];
-            for (int k = 0; k < 3; k++) {
-                double p = m[k] * x + m[4 + k] * y + m[8 + k] * z + m[12 + k];
-                lo[k] = Math.min(lo[k], p);
-                hi[k] = Math.max(hi[k], p);
+            used[v] = true;
+        }
+        for (int k = 0; k < 3; k++) {
+            double least = lo[k];
+            double most = hi[k];
+            for (int v = 0; v < used.length; v++) {
+                if (used[v]) {
+                    double p = m[k] * positions[3 * v]
+                            + m[4 + k] * positions[3 * v + 1]
+                            + m[8 + k] * positions[3 * v + 2]
+                            + m[12 + k];
+                    least = p < least ? p : least;
+                    most = p > most ? p : most;
+                }
             }
+            lo[k] = least;
+            hi[k] = most;
         }
         return new Box3(new Vec3(lo[0], lo[1], lo[2]), new Vec3(hi[0], hi[1], hi[2]));
     }

@@ -32,11 +32,24 @@ public final class JsonValue {
             .build();
 
     private final Object value;
-    private final String path;
+    private final JsonValue parent;
+    private final String key;
+    private final int index;
 
-    private JsonValue(Object value, String path) {
+    /** A member of an object, or the root where {@code parent} is null. */
+    private JsonValue(Object value, JsonValue parent, String key) {
         this.value = value;
-        this.path = path;
+        this.parent = parent;
+        this.key = key;
+        this.index = -1;
+    }
+
+    /** An element of a list. */
+    private JsonValue(Object value, JsonValue parent, int index) {
+        this.value = value;
+        this.parent = parent;
+        this.key = "";
+        this.index = index;
     }
 
     /** @throws ImportException if the text is not JSON, or too deep or too large */
@@ -69,7 +82,7 @@ public final class JsonValue {
             throw new ImportException("not-json", "The file is empty; export it again.");
         }
         Object root = build(parser, budget);
-        return new JsonValue(root, "");
+        return new JsonValue(root, null, "");
     }
 
     private static Object build(JsonParser parser, int[] budget) throws ImportException {
@@ -122,7 +135,8 @@ public final class JsonValue {
     /** The member of that name, or null where there is none. */
     public JsonValue get(String key) throws ImportException {
         Map<String, Object> m = object();
-        return m.containsKey(key) ? new JsonValue(m.get(key), path.isEmpty() ? key : path + "." + key) : null;
+        Object found = m.get(key); // a null in the file has a token of its own
+        return found == null ? null : new JsonValue(found, this, key);
     }
 
     /** The member of that name. */
@@ -151,8 +165,8 @@ public final class JsonValue {
 
     /** One element of the array of that name, which must have it. */
     public JsonValue at(String key, int index) throws ImportException {
-        List<?> l = (List<?>) object().get(key);
-        return new JsonValue(l.get(index), (path.isEmpty() ? key : path + "." + key) + "[" + index + "]");
+        JsonValue list = get(key);
+        return new JsonValue(((List<?>) list.value).get(index), list, index);
     }
 
     public List<JsonValue> elements() throws ImportException {
@@ -161,7 +175,7 @@ public final class JsonValue {
         }
         List<JsonValue> out = new ArrayList<>(l.size());
         for (Object o : l) {
-            out.add(new JsonValue(o, path + "[" + out.size() + "]"));
+            out.add(new JsonValue(o, this, out.size()));
         }
         return out;
     }
@@ -238,7 +252,16 @@ public final class JsonValue {
     }
 
     public String where() {
+        String path = path();
         return path.isEmpty() ? "the top of the file" : path;
+    }
+
+    private String path() {
+        if (parent == null) {
+            return "";
+        }
+        String above = parent.path();
+        return index >= 0 ? above + "[" + index + "]" : above.isEmpty() ? key : above + "." + key;
     }
 
     public ImportException wrong(String expected) {

@@ -36,6 +36,8 @@ public final class ObjReader implements ModelReader {
     private static final Pattern STARTS_LIKE_OBJ = Pattern.compile(
             "(?s)\\A(\\s|#[^\\n]*\\n|(mtllib|usemtl|[og]|s|vn|vt) [^\\n]*\\n)*(v|vn|vt)\\s+[-+.\\d][-+.\\deE]*\\s+[-+.\\d].*");
     private static final int CHARGE_EVERY = 1 << 16;
+    /** How many parts are built at a time. */
+    private static final int AT_ONCE = 64;
 
     @Override
     public String format() {
@@ -198,9 +200,12 @@ public final class ObjReader implements ModelReader {
             int count = 0;
             boolean anyT = false;
             boolean anyN = false;
-            while (in.nextWord()) {
-                int slots = in.slashed(corner);
-                if (slots < 1 || corner[0] == Integer.MIN_VALUE) {
+            while (true) {
+                int slots = in.nextSlashed(corner);
+                if (slots == 0) {
+                    break;
+                }
+                if (slots < 0) {
                     if (in.word().startsWith("#")) {
                         break;
                     }
@@ -283,7 +288,7 @@ public final class ObjReader implements ModelReader {
                     positions.array(), uvs.array(), normals.size() > 0 ? normals.array() : null, colourBytes());
             Transform moved =
                     origin == null ? Transform.IDENTITY : Transform.translation(origin[0], origin[1], origin[2]);
-            int done = 0;
+            List<Piece> pieces = new ArrayList<>();
             for (Map.Entry<String, Map<String, CornerMesh>> o : objects.entrySet()) {
                 Map<String, CornerMesh> groups = o.getValue();
                 boolean named = !o.getKey().isEmpty();
@@ -294,12 +299,25 @@ public final class ObjReader implements ModelReader {
                 }
                 for (Map.Entry<String, CornerMesh> g : groups.entrySet()) {
                     String name = (named && one) || g.getKey().isEmpty() ? o.getKey() : g.getKey();
-                    model.part(parent, name, moved, g.getValue().build(pools, Preparation.CREASE_ANGLE));
+                    pieces.add(new Piece(parent, name, g.getValue()));
                 }
-                groups.clear();
-                reading.progress(0.7 + 0.3 * ++done / objects.size(), "Building parts");
+            }
+            objects.clear();
+            for (int from = 0; from < pieces.size(); from += AT_ONCE) { // a few at a time, so that memory stays low
+                List<Piece> some = pieces.subList(from, Math.min(pieces.size(), from + AT_ONCE));
+                List<CornerMesh.Built> built = some.parallelStream()
+                        .map(piece -> piece.corners.build(pools, Preparation.CREASE_ANGLE))
+                        .toList();
+                for (int i = 0; i < built.size(); i++) {
+                    model.part(some.get(i).parent, some.get(i).name, moved, built.get(i));
+                    some.set(i, null);
+                }
+                reading.progress(0.7 + 0.3 * from / pieces.size(), "Building parts");
             }
         }
+
+        /** A part to be: where it belongs, its name and its corners. */
+        private record Piece(int parent, String name, CornerMesh corners) {}
 
         private byte[] colourBytes() {
             if (colours == null) {

@@ -8,6 +8,7 @@ import app.zolvan.core.exchange.ModelAssembly;
 import app.zolvan.core.exchange.ModelReader;
 import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.UpAxis;
+import app.zolvan.core.exchange.text.NumberStream;
 import app.zolvan.core.exchange.text.TextScanner;
 import app.zolvan.core.geometry.CornerMesh;
 import app.zolvan.core.geometry.FloatList;
@@ -98,9 +99,6 @@ public final class PlyReader implements ModelReader {
     /** Gives one value after another, whatever the encoding. */
     private interface Values {
         double next(Type type) throws ImportException;
-
-        /** Called at the start of each row. */
-        default void row() throws ImportException {}
 
         double share();
     }
@@ -223,7 +221,11 @@ public final class PlyReader implements ModelReader {
 
         private Values values() throws ImportException {
             return switch (encoding) {
-                case "ascii" -> new TextValues(header);
+                case "ascii" -> {
+                    ByteBuffer numbers = files.bytes();
+                    numbers.position(header.offsetAfterLine());
+                    yield new TextValues(new NumberStream(numbers));
+                }
                 case "binary_little_endian" -> new BinaryValues(files.bytes(), header.offsetAfterLine());
                 case "binary_big_endian" ->
                     new BinaryValues(files.bytes().order(ByteOrder.BIG_ENDIAN), header.offsetAfterLine());
@@ -275,7 +277,6 @@ public final class PlyReader implements ModelReader {
             double[] row = new double[e.properties.size()];
             Property[] properties = e.properties.toArray(new Property[0]);
             for (int v = 0; v < n; v++) {
-                in.row();
                 for (int i = 0; i < row.length; i++) {
                     row[i] = single(properties[i], in);
                 }
@@ -333,7 +334,6 @@ public final class PlyReader implements ModelReader {
 
         private void skip(Element e, Values in) throws ImportException {
             for (long i = 0; i < e.count; i++) {
-                in.row();
                 for (Property p : e.properties) {
                     single(p, in);
                 }
@@ -357,7 +357,6 @@ public final class PlyReader implements ModelReader {
             int[] p = new int[16];
             double[] uv = new double[32];
             for (long f = 0; f < e.count; f++) {
-                in.row();
                 int n = 0;
                 int given = 0;
                 for (int i = 0; i < e.properties.size(); i++) {
@@ -450,21 +449,21 @@ public final class PlyReader implements ModelReader {
     }
 
     private static final class TextValues implements Values {
-        private final TextScanner in;
+        private final NumberStream in;
 
-        TextValues(TextScanner in) {
+        TextValues(NumberStream in) {
             this.in = in;
         }
 
         @Override
         public double next(Type type) throws ImportException {
-            if (!in.nextWordAnywhere()) {
+            if (!in.hasNext()) {
                 throw new ImportException(
                         "truncated",
-                        "The PLY file ends before all it claims has come (line " + in.lineNumber()
-                                + "). Export it again, or check that the copy finished.");
+                        "The PLY file ends before all it claims has come. Export it again, or check that the copy"
+                                + " finished.");
             }
-            return in.wordNumber();
+            return in.next();
         }
 
         @Override

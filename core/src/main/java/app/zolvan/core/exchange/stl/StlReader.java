@@ -97,32 +97,42 @@ public final class StlReader implements ModelReader {
         }
         reading.checkTriangles(triangles);
         reading.charge(triangles * 150L);
-        boolean redFirst = files.head().contains("COLOR=");
-        float[] p = new float[9 * triangles];
         int[] colour = new int[triangles];
-        boolean anyColour = false;
+        boolean redFirst = files.head().contains("COLOR=");
+        boolean anyColour = readAttributes(b, colour, redFirst);
+        Map<Integer, Integer> sources = new HashMap<>();
+        addPart(
+                model,
+                title(files),
+                Welded.of(positions(b, triangles, reading), triangles),
+                anyColour ? t -> source(model, sources, colour[t], redFirst, reading) : null);
+    }
+
+    private static float[] positions(ByteBuffer b, int triangles, Reading reading) throws ImportException {
+        float[] p = new float[9 * triangles];
         for (int t = 0; t < triangles; t++) {
-            int at = HEADER + RECORD * t;
+            int at = HEADER + RECORD * t + 12;
             for (int k = 0; k < 9; k++) {
-                p[9 * t + k] = b.getFloat(at + 12 + 4 * k);
+                p[9 * t + k] = b.getFloat(at + 4 * k);
             }
-            int attribute = b.getShort(at + 48) & 0xFFFF;
-            boolean painted = redFirst ? (attribute & 0x8000) == 0 && attribute != 0 : (attribute & 0x8000) != 0;
-            colour[t] = painted ? attribute & 0x7FFF : -1;
-            anyColour |= painted;
             if ((t & 0xFFFF) == 0xFFFF) {
                 reading.progress(0.6 * t / triangles, "Reading triangles");
             }
         }
         requireFinite(p);
-        Map<Integer, Integer> sources = new HashMap<>();
-        String name = title(files);
-        addPart(
-                model,
-                name,
-                p,
-                triangles,
-                anyColour ? t -> source(model, sources, colour[t], redFirst, reading) : null);
+        return p;
+    }
+
+    /** The 15-bit colour of each painted triangle, −1 for the others; whether any is painted. */
+    private static boolean readAttributes(ByteBuffer b, int[] colour, boolean redFirst) {
+        boolean any = false;
+        for (int t = 0; t < colour.length; t++) {
+            int attribute = b.getShort(HEADER + RECORD * t + 48) & 0xFFFF;
+            boolean painted = redFirst ? (attribute & 0x8000) == 0 && attribute != 0 : (attribute & 0x8000) != 0;
+            colour[t] = painted ? attribute & 0x7FFF : -1;
+            any |= painted;
+        }
+        return any;
     }
 
     private static String title(FileSet files) {
@@ -159,17 +169,38 @@ public final class StlReader implements ModelReader {
         int of(int triangle);
     }
 
-    private static void addPart(ModelAssembly model, String name, float[] p, int triangles, SourceOf source)
-            throws ImportException {
-        float lo = Float.POSITIVE_INFINITY;
-        float hi = Float.NEGATIVE_INFINITY;
-        for (int i = 0; i < 9 * triangles; i++) {
-            lo = Math.min(lo, p[i]);
-            hi = Math.max(hi, p[i]);
+    /** The places where corners lie, each once, and the place of each corner. */
+    private record Welded(float[] positions, int[] place) {
+
+        /** @param p nine numbers a triangle; more may follow */
+        static Welded of(float[] p, int triangles) {
+            float lo = Float.POSITIVE_INFINITY;
+            float hi = Float.NEGATIVE_INFINITY;
+            for (int i = 0; i < 9 * triangles; i++) {
+                lo = Math.min(lo, p[i]);
+                hi = Math.max(hi, p[i]);
+            }
+            int[] place = VertexWeld.within(p, 3 * triangles, 1e-6 * (hi - lo));
+            FloatList positions = new FloatList();
+            for (int c = 0; c < place.length; c++) {
+                if (place[c] == c) { // a place stands under its first corner
+                    place[c] = positions.size() / 3;
+                    positions.add(p[3 * c]);
+                    positions.add(p[3 * c + 1]);
+                    positions.add(p[3 * c + 2]);
+                } else {
+                    place[c] = place[place[c]];
+                }
+            }
+            return new Welded(positions.array(), place);
         }
-        int[] place = VertexWeld.within(p, 3 * triangles, 1e-6 * (hi - lo));
+    }
+
+    private static void addPart(ModelAssembly model, String name, Welded welded, SourceOf source)
+            throws ImportException {
+        int[] place = welded.place;
         CornerMesh corners = new CornerMesh();
-        for (int t = 0; t < triangles; t++) {
+        for (int t = 0; t < place.length / 3; t++) {
             corners.triangle(
                     place[3 * t],
                     place[3 * t + 1],
@@ -181,7 +212,7 @@ public final class StlReader implements ModelReader {
                 Model.NONE,
                 name,
                 Transform.IDENTITY,
-                corners.build(new CornerMesh.Pools(p, null, null, null), Preparation.CREASE_ANGLE));
+                corners.build(new CornerMesh.Pools(welded.positions, null, null, null), Preparation.CREASE_ANGLE));
     }
 
     private static void requireFinite(float[] p) throws ImportException {
@@ -244,7 +275,7 @@ public final class StlReader implements ModelReader {
     private static int flush(ModelAssembly model, String name, FloatList p) throws ImportException {
         int triangles = p.size() / 9;
         if (triangles > 0) {
-            addPart(model, name, p.array(), triangles, null);
+            addPart(model, name, Welded.of(p.array(), triangles), null);
         }
         return triangles;
     }

@@ -127,16 +127,6 @@ public final class TextScanner {
         return true;
     }
 
-    /** Moves to the next word, on this line or a later one; false at the end of the file. */
-    public boolean nextWordAnywhere() throws ImportException {
-        while (!nextWord()) {
-            if (!nextLine()) {
-                return false;
-            }
-        }
-        return true;
-    }
-
     public boolean wordIs(String expected) {
         int n = wordEnd - wordStart;
         if (n != expected.length()) {
@@ -165,27 +155,46 @@ public final class TextScanner {
     }
 
     /**
-     * Whole numbers separated by slashes in the current word, absent ones as {@link Integer#MIN_VALUE}.
+     * Moves to the next word, which is to be up to three whole numbers separated by slashes; absent ones are given as
+     * {@link Integer#MIN_VALUE}.
      *
-     * @return how many there are, or −1 when the word is something else
+     * @return how many there are, 0 at the end of the line, or −1 when the word is something else
      */
-    public int slashed(int[] out) {
+    public int nextSlashed(int[] out) {
+        int i = at;
+        while (i < end && window[i] <= ' ' && window[i] >= 0) {
+            i++;
+        }
+        wordStart = i;
         int n = 0;
-        int from = wordStart;
-        for (int i = wordStart; i <= wordEnd; i++) {
-            if (i == wordEnd || window[i] == '/') {
-                if (n == out.length) {
-                    return -1;
-                }
-                out[n] = from == i ? Integer.MIN_VALUE : Numbers.parseInt(window, from, i);
-                if (from != i && out[n] == Integer.MIN_VALUE) {
-                    return -1;
-                }
-                n++;
-                from = i + 1;
+        while (i < end && n < out.length) {
+            boolean negative = window[i] == '-';
+            int first = negative ? i + 1 : i;
+            i = first;
+            long v = 0;
+            while (i < end && window[i] >= '0' && window[i] <= '9') {
+                v = v > Integer.MAX_VALUE ? v : 10 * v + (window[i] - '0');
+                i++;
+            }
+            boolean absent = i == first && !negative && n > 0;
+            if ((i == first && !absent) || v > Integer.MAX_VALUE) {
+                break;
+            }
+            out[n++] = absent ? Integer.MIN_VALUE : (int) (negative ? -v : v);
+            if (i == end || (window[i] <= ' ' && window[i] >= 0)) {
+                wordEnd = at = i;
+                return n;
+            }
+            if (window[i] != '/') {
+                break;
+            }
+            i++;
+            if (i == end || (window[i] <= ' ' && window[i] >= 0)) { // a slash at the end
+                wordEnd = at = i;
+                return n;
             }
         }
-        return n;
+        return nextWord() ? -1 : 0;
     }
 
     /** The next word of this line as a number; NaN when there is none. */
