@@ -2,6 +2,7 @@
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { Refusal } from '../api/client'
+import ArrivalCard from '../panels/arrival/ArrivalCard.vue'
 import LookCard from '../panels/card/LookCard.vue'
 import WorkspaceHeader from '../panels/header/WorkspaceHeader.vue'
 import PartsLedger from '../panels/ledger/PartsLedger.vue'
@@ -44,7 +45,7 @@ onBeforeUnmount(() => {
 })
 
 const SHORTCUTS: [string, string][] = [
-  ['2 4 5', 'Assign, Light, Picture'],
+  ['1 2 4 5', 'Prepare, Assign, Light, Picture'],
   ['Drag a chip', 'Show it on the part under the cursor; let go to apply'],
   ['Shift while dragging', 'Only the part instead of its matching set'],
   ['A', 'Put the chosen chip on whatever you click, until Esc'],
@@ -66,6 +67,7 @@ function key(e: KeyboardEvent) {
   }
   if (typing || e.ctrlKey || e.metaKey || e.altKey) return
   const actions: Record<string, () => void> = {
+    '1': () => (workspace.step = 'prepare'),
     '2': () => (workspace.step = 'assign'),
     '4': () => (workspace.step = 'light'),
     '5': () => (workspace.step = 'picture'),
@@ -107,7 +109,8 @@ function answer(yes: boolean) {
     <WorkspaceHeader />
     <PartsLedger />
     <StageView ref="stage" />
-    <LookCard v-if="workspace.step === 'assign'" />
+    <ArrivalCard v-if="workspace.step === 'prepare'" />
+    <LookCard v-else-if="workspace.step === 'assign'" />
     <LightCard v-else-if="workspace.step === 'light'" />
     <PictureCard v-else />
     <LightTray v-if="workspace.step === 'light'" class="wide" />

@@ -14,7 +14,7 @@ import {
 } from '../api/client'
 import type { Light, Region } from '../stage/Stage'
 
-export type Step = 'assign' | 'light' | 'picture'
+export type Step = 'prepare' | 'assign' | 'light' | 'picture'
 
 const NOTICE_TIME = 8000
 const FIRST_LIGHT: Light = { surroundings: 'studio', strength: 1, turn: 0, exposure: 0 }

@@ -13,6 +13,7 @@ const editing = ref(false)
 const details = reactive({ name: '', client: '', unit: 'mm' })
 
 const STEPS: { id: Step; name: string; key: string }[] = [
+  { id: 'prepare', name: 'Prepare', key: '1' },
   { id: 'assign', name: 'Assign', key: '2' },
   { id: 'light', name: 'Light', key: '4' },
   { id: 'picture', name: 'Picture', key: '5' },

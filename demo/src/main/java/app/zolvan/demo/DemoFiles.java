@@ -8,11 +8,15 @@ import app.zolvan.core.exchange.ModelWriter;
 import app.zolvan.core.exchange.collada.ColladaWriter;
 import app.zolvan.core.exchange.gltf.GltfWriter;
 import app.zolvan.core.exchange.json.JsonText;
+import app.zolvan.core.exchange.library.ShippedLibrary;
 import app.zolvan.core.exchange.obj.ObjWriter;
 import app.zolvan.core.exchange.stl.StlWriter;
 import app.zolvan.core.exchange.threemf.ThreeMfWriter;
 import app.zolvan.core.material.Material;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.Model;
+import app.zolvan.core.model.SourceMaterial;
 import app.zolvan.demo.StormLantern.Vessel;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
@@ -60,6 +64,10 @@ public final class DemoFiles {
         demo.put("projects", List.of(project, sauna(folder)));
         Files.write(folder.resolve("demo.json"), JsonText.utf8(demo));
         DressedModel lantern = CommandLine.asArrived("Pilot storm lantern", StormLantern.model(Vessel.CLOSED_BODIES));
+        glb(
+                folder.resolve("storm-lantern-dressed.glb"),
+                "Pilot storm lantern",
+                dressed(StormLantern.model(Vessel.CLOSED_BODIES), sets));
         write(new ThreeMfWriter(), lantern, folder, "storm-lantern");
         write(new StlWriter(), lantern, folder, "storm-lantern");
         glb(
@@ -67,6 +75,24 @@ public final class DemoFiles {
                 "Pilot storm lantern, boundary surfaces",
                 stormLanternOfBoundaries());
         Files.writeString(folder.resolve("bracket.stp"), Bracket.step(), StandardCharsets.US_ASCII);
+    }
+
+    /** The model with the library materials that the demo project gives its matching sets, without their textures. */
+    private static Model dressed(Model model, Map<String, Object> codes) {
+        Map<String, Material> library = new LinkedHashMap<>();
+        for (Material m : ShippedLibrary.load().materials()) {
+            Surface plain = m.surface();
+            for (Parameter p : Parameter.values()) {
+                plain = plain.withTexture(p, null);
+            }
+            library.put(m.code(), new Material(m.code(), m.name(), m.kind(), plain));
+        }
+        List<SourceMaterial> sources = model.sources().stream()
+                .map(s -> codes.get(s.name()) instanceof String code
+                        ? new SourceMaterial(s.name(), library.get(code))
+                        : s)
+                .toList();
+        return new Model(model.groups(), model.parts(), model.meshes(), sources, Map.of(), List.of());
     }
 
     /** The sauna as its modelling program exports it: COLLADA in millimetres, and OBJ with MTL. */

@@ -48,7 +48,8 @@ public final class CommandLine {
 
     private static final String USAGE = """
             inspect FILE [--unit mm|cm|m|in|ft] [--up X|Y|Z] [--memory MB]
-            convert IN OUT [--unit …] [--up …] [--memory MB]""";
+            convert IN OUT [--unit …] [--up …] [--memory MB]
+            """ + RenderCommand.USAGE;
 
     private final PrintStream out;
     private final PrintStream err;
@@ -68,18 +69,29 @@ public final class CommandLine {
         LengthUnit unit = null;
         UpAxis up = null;
         ImportLimits limits = ImportLimits.STANDARD;
+        RenderCommand render = new RenderCommand();
         try {
             for (int i = 0; i < args.length; i++) {
                 switch (args[i]) {
                     case "--unit" -> unit = LengthUnit.ofSymbol(args[++i]);
                     case "--up" -> up = UpAxis.valueOf(args[++i].toUpperCase(Locale.ROOT));
                     case "--memory" -> limits = limits.withMemory(Long.parseLong(args[++i]) << 20);
-                    default -> plain.add(args[i]);
+                    case "--json" -> render.asJson();
+                    default -> {
+                        if (args[i].startsWith("--") && render.option(args[i], args[i + 1])) {
+                            i++;
+                        } else {
+                            plain.add(args[i]);
+                        }
+                    }
                 }
             }
         } catch (IllegalArgumentException | ArrayIndexOutOfBoundsException e) {
             err.println("That is not an option with a value that it takes.");
             return usage();
+        } catch (IOException e) {
+            err.println("The file can’t be read: " + e.getMessage());
+            return BAD_INPUT;
         }
         Reading reading = new Reading(limits, ModelReader.Progress.NONE, unit, up);
         try {
@@ -88,6 +100,10 @@ public final class CommandLine {
             }
             if (plain.size() == 2 && plain.get(0).equals("read")) {
                 return justRead(Path.of(plain.get(1)), reading);
+            }
+            if (plain.size() == 3 && plain.get(0).equals("render")) {
+                render.run(read(Path.of(plain.get(1)), reading).model(), Path.of(plain.get(2)), out, err);
+                return DONE;
             }
             if (plain.size() == 3 && plain.get(0).equals("convert")) {
                 return convert(Path.of(plain.get(1)), Path.of(plain.get(2)), reading);

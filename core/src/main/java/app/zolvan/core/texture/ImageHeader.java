@@ -16,6 +16,17 @@ public record ImageHeader(String mediaType, int width, int height) {
         return "textures/" + sha256.substring(0, 16) + "." + ending;
     }
 
+    /** What the picture takes in a renderer's memory: four bytes a pixel and every halved copy down to one pixel. */
+    public long memory() {
+        long sum = 0;
+        for (int w = width, h = height; ; w = Math.max(1, w / 2), h = Math.max(1, h / 2)) {
+            sum += 4L * w * h;
+            if (w == 1 && h == 1) {
+                return sum;
+            }
+        }
+    }
+
     /** @return empty when the bytes are no PNG, JPEG or WebP */
     public static Optional<ImageHeader> read(ByteBuffer bytes) {
         ByteBuffer b = bytes.slice();

@@ -42,6 +42,11 @@ interface AssetMapper {
             on conflict do nothing""")
     void addToProject(UUID projectId, String sha256);
 
+    @Select("""
+            select a.id, a.sha256, a.size, a.media_type from project_asset p join asset a using (sha256)
+            where p.project_id = #{projectId} order by a.size desc, a.sha256""")
+    List<Row> ofProject(UUID projectId);
+
     @Insert("insert into library_asset (sha256) values (#{sha256}) on conflict do nothing")
     void addToLibrary(String sha256);
 

@@ -11,6 +11,7 @@ import java.io.UncheckedIOException;
 import java.security.MessageDigest;
 import java.util.Arrays;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
@@ -113,6 +114,16 @@ public class AssetService {
 
     public void addToProject(UUID projectId, String sha256) {
         mapper.addToProject(projectId, sha256);
+    }
+
+    /** What a project's asset is and takes. */
+    public record Stored(String sha256, long bytes, String mediaType) {}
+
+    /** A project's own assets, the largest first. */
+    public List<Stored> ofProject(UUID projectId) {
+        return mapper.ofProject(projectId).stream()
+                .map(r -> new Stored(r.sha256(), r.size(), r.mediaType()))
+                .toList();
     }
 
     public void addToLibrary(String sha256) {

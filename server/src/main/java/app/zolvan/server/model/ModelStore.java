@@ -10,6 +10,7 @@ import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
+import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.problem.Problem;
@@ -18,6 +19,7 @@ import app.zolvan.server.scheme.SceneSource;
 import app.zolvan.server.scheme.SchemeStore;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -207,6 +209,9 @@ public class ModelStore implements SceneSource {
         if (m == null) {
             return null;
         }
+        List<AssetService.Stored> stored = assets.ofProject(project);
+        Map<String, Long> bytes = new HashMap<>();
+        stored.forEach(a -> bytes.put(a.sha256(), a.bytes()));
         List<Scene.Part> parts = mapper.parts(project).stream()
                 .map(p -> new Scene.Part(
                         p.idx(),
@@ -222,6 +227,7 @@ public class ModelStore implements SceneSource {
                         p.closed(),
                         p.meanThickness(),
                         p.meanThickness() / Transform.ofColumns(p.world()).meanScale(),
+                        bytes.getOrDefault(p.mesh(), 0L),
                         Arrays.stream(p.sets()).boxed().toList()))
                 .toList();
         return new Scene(
@@ -232,6 +238,7 @@ public class ModelStore implements SceneSource {
                 m.faces(),
                 new Scene.Origin(m.format(), m.fileUnit(), m.unitFrom(), m.upAxis(), m.upFrom()),
                 List.of(m.notes()),
+                pictures(stored),
                 mapper.groups(project).stream()
                         .map(g -> new Scene.Group(g.idx(), g.parent(), g.name(), list(g.local())))
                         .toList(),
@@ -241,6 +248,18 @@ public class ModelStore implements SceneSource {
                                 .count()))
                         .toList(),
                 parts);
+    }
+
+    private List<Scene.Picture> pictures(List<AssetService.Stored> stored) {
+        List<Scene.Picture> pictures = new ArrayList<>();
+        for (AssetService.Stored a : stored) {
+            if (a.mediaType().startsWith("image/")) {
+                ImageHeader.read(ByteBuffer.wrap(assets.bytes(a.sha256())))
+                        .ifPresent(h -> pictures.add(new Scene.Picture(
+                                a.sha256(), h.mediaType(), h.width(), h.height(), a.bytes(), h.memory())));
+            }
+        }
+        return pictures;
     }
 
     /** The model with its geometry, for export; kept while memory allows, since it never changes. */

@@ -19,6 +19,7 @@ public record Scene(
         int faces,
         Origin origin,
         List<String> notes,
+        List<Picture> pictures,
         List<Group> groups,
         List<MatchingSet> sets,
         List<Part> parts) {
@@ -29,6 +30,14 @@ public record Scene(
      * @param unit what one unit of the file's numbers is, such as mm
      */
     public record Origin(String format, String unit, String unitReason, String upAxis, String upReason) {}
+
+    /**
+     * A picture that came with the model.
+     *
+     * @param fileBytes what it weighs as a file
+     * @param memory    bytes it takes on the stage
+     */
+    public record Picture(String sha256, String mediaType, int width, int height, long fileBytes, long memory) {}
 
     /** @param parent index of the group that holds it, or −1 */
     public record Group(int index, int parent, String name, List<Double> local) {}
@@ -43,6 +52,7 @@ public record Scene(
      * @param volume        m³; 0 where the part is not closed
      * @param meanThickness m; 0 where the part is not closed
      * @param ownThickness  the same in the units of its mesh
+     * @param geometryBytes what its mesh takes; parts with the same mesh share it
      * @param sets          the matching set of each of its spans
      */
     public record Part(
@@ -59,5 +69,6 @@ public record Scene(
             boolean closed,
             double meanThickness,
             double ownThickness,
+            long geometryBytes,
             List<Integer> sets) {}
 }

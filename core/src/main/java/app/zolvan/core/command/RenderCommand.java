@@ -1,0 +1,220 @@
+package app.zolvan.core.command;
+
+import app.zolvan.core.assign.Look;
+import app.zolvan.core.geometry.Box3;
+import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.light.Environment;
+import app.zolvan.core.light.RadianceHdr;
+import app.zolvan.core.material.Material;
+import app.zolvan.core.material.MaterialKind;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.model.Model;
+import app.zolvan.core.render.film.Png;
+import app.zolvan.core.render.path.Camera;
+import app.zolvan.core.render.path.Still;
+import app.zolvan.core.render.path.Still.Quality;
+import app.zolvan.core.render.path.Still.Region;
+import app.zolvan.core.render.scene.RenderScene;
+import app.zolvan.core.render.trace.Kernel;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+
+/** {@code render}: a picture of a model with the looks it arrived with, on a neutral floor. */
+final class RenderCommand {
+    static final String USAGE = "render MODEL OUT.png [--size WxH] [--quality proof|review|print | --samples N]"
+            + " [--region x,y,w,h]\n    [--environment FILE.hdr] [--camera px,py,pz,tx,ty,tz,field] [--stops N] [--seed N]"
+            + " [--threads N] [--kernel vector|scalar] [--json]";
+
+    private static final double[] BACKDROP = {0.56, 0.56, 0.56};
+    private static final int BOUNCES = 24;
+    private static final int DPI = 150;
+    private static final int LARGEST = 16384;
+
+    private int width = 1280;
+    private int height = 800;
+    private Quality quality = Quality.PROOF;
+    private Region region;
+    private Environment environment = Environment.studio(1);
+    private double[] view;
+    private double stops;
+    private long seed = 1;
+    private int threads = Runtime.getRuntime().availableProcessors();
+    private Kernel.Kind kind = Kernel.Kind.best();
+    private boolean json;
+
+    /**
+     * Takes one option.
+     *
+     * @return whether it is one
+     * @throws IllegalArgumentException if its value is not what it takes
+     */
+    boolean option(String name, String value) throws IOException {
+        switch (name) {
+            case "--size" -> {
+                int[] size = numbers(value, "x", 2);
+                width = size[0];
+                height = size[1];
+                if (width < 1 || height < 1 || width > LARGEST || height > LARGEST) {
+                    throw new IllegalArgumentException("size");
+                }
+            }
+            case "--quality" ->
+                quality = switch (value) {
+                    case "proof" -> Quality.PROOF;
+                    case "review" -> Quality.REVIEW;
+                    case "print" -> Quality.PRINT;
+                    default -> throw new IllegalArgumentException("quality");
+                };
+            case "--samples" -> quality = Quality.samples(Math.max(1, Integer.parseInt(value)));
+            case "--region" -> {
+                int[] r = numbers(value, ",", 4);
+                region = new Region(r[0], r[1], r[2], r[3]);
+            }
+            case "--environment" -> environment = RadianceHdr.read(Files.readAllBytes(Path.of(value)));
+            case "--camera" ->
+                view = Arrays.stream(value.split(","))
+                        .mapToDouble(Double::parseDouble)
+                        .toArray();
+            case "--stops" -> stops = Double.parseDouble(value);
+            case "--seed" -> seed = Long.parseLong(value);
+            case "--threads" -> threads = Math.max(1, Integer.parseInt(value));
+            case "--kernel" -> kind = Kernel.Kind.valueOf(value.toUpperCase(Locale.ROOT));
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    void asJson() {
+        json = true;
+    }
+
+    private static int[] numbers(String text, String between, int n) {
+        int[] out =
+                Arrays.stream(text.split(between)).mapToInt(Integer::parseInt).toArray();
+        if (out.length != n) {
+            throw new IllegalArgumentException(text);
+        }
+        return out;
+    }
+
+    void run(Model model, Path to, PrintStream out, PrintStream err) throws IOException {
+        long start = System.nanoTime();
+        RenderScene scene = scene(model, kind);
+        double built = seconds(start);
+        Region all = new Region(0, 0, width, height);
+        Region wanted = region == null ? all : region;
+        if (wanted.x() < 0
+                || wanted.y() < 0
+                || wanted.width() < 1
+                || wanted.height() < 1
+                || wanted.x() + wanted.width() > width
+                || wanted.y() + wanted.height() > height) {
+            throw new IOException("the region does not lie within the picture");
+        }
+        Still still = new Still(scene, environment, BACKDROP, camera(model.bounds()), width, height, seed, BOUNCES);
+        double[] first = {0};
+        int[] samples = {0};
+        still.render(quality, wanted, threads, (share, n) -> {
+            first[0] = first[0] == 0 ? seconds(start) : first[0];
+            samples[0] = n;
+            double gone = seconds(start);
+            err.printf(
+                    Locale.ROOT,
+                    "%3.0f %% after %.1f s, about %.0f s left (%d samples)%n",
+                    100 * share,
+                    gone,
+                    gone * (1 - share) / share,
+                    n);
+            return true;
+        });
+        Files.write(to, Png.encode(wanted.width(), wanted.height(), still.developed(wanted, stops), DPI));
+        if (json) {
+            out.printf(
+                    Locale.ROOT,
+                    "{\"width\":%d,\"height\":%d,\"kernel\":\"%s\",\"threads\":%d,\"mostSamples\":%d,\"buildSeconds\":%.3f,"
+                            + "\"firstPictureSeconds\":%.3f,\"seconds\":%.3f}%n",
+                    wanted.width(),
+                    wanted.height(),
+                    kind.word(),
+                    threads,
+                    samples[0],
+                    built,
+                    first[0],
+                    seconds(start));
+        }
+    }
+
+    private Camera camera(Box3 bounds) {
+        if (view == null) {
+            return Camera.framing(bounds, (double) width / height);
+        }
+        if (view.length != 7) {
+            throw new IllegalArgumentException("camera");
+        }
+        return new Camera(
+                new Vec3(view[0], view[1], view[2]),
+                new Vec3(view[3], view[4], view[5]),
+                Vec3.axis(1),
+                Math.toRadians(view[6]));
+    }
+
+    private static double seconds(long since) {
+        return (System.nanoTime() - since) / 1e9;
+    }
+
+    /** The model with the looks it arrived with, standing on a floor. */
+    static RenderScene scene(Model model, Kernel.Kind kind) {
+        RenderScene.Builder builder = new RenderScene.Builder(kind);
+        for (Model.Part part : model.parts()) {
+            List<Material> materials = part.sourceOfSpan().stream()
+                    .map(s -> s == Model.NONE
+                            ? Look.NEUTRAL
+                            : model.sources().get(s).material())
+                    .toList();
+            builder.add(
+                    model.meshOf(part),
+                    model.partToWorld(part),
+                    materials.stream().map(Material::surface).toList(),
+                    materials.stream().mapToInt(RenderCommand::priority).toArray());
+        }
+        Box3 box = model.bounds();
+        double reach = 20 * box.size().length();
+        Vec3 centre = box.min().plus(box.max()).times(0.5);
+        float y = (float) (box.min().y() - 1e-4 * box.size().length());
+        float[] p = {
+            (float) (centre.x() - reach),
+            y,
+            (float) (centre.z() - reach),
+            (float) (centre.x() + reach),
+            y,
+            (float) (centre.z() - reach),
+            (float) (centre.x() + reach),
+            y,
+            (float) (centre.z() + reach),
+            (float) (centre.x() - reach),
+            y,
+            (float) (centre.z() + reach)
+        };
+        float[] n = {0, 1, 0, 0, 1, 0, 0, 1, 0, 0, 1, 0};
+        Mesh floor = new Mesh(p, n, null, null, new int[] {0, 2, 1, 0, 3, 2}, new int[] {0, 2}, null);
+        Surface grey =
+                Surface.STANDARD.with(Parameter.BASE_COLOR, 0.55, 0.55, 0.55).with(Parameter.SPECULAR_WEIGHT, 0);
+        return builder.add(floor, Transform.IDENTITY, List.of(grey)).build();
+    }
+
+    /** A vessel's wall goes before what is in it: glass first, then by index of refraction. */
+    private static int priority(Material m) {
+        int byIndex = (int) Math.round(1000 * m.surface().number(Parameter.SPECULAR_IOR));
+        return m.kind() == MaterialKind.GLASS ? 10_000 + byIndex : byIndex;
+    }
+}

@@ -1,0 +1,147 @@
+package app.zolvan.core.light;
+
+import java.util.Arrays;
+
+/**
+ * Light from all around: an equirectangular picture at infinity, scene-linear. Column u runs with atan2(z, x), row v from
+ * the zenith (y up) down. Directions are sampled in proportion to the picture's luminance over solid angle.
+ */
+public final class Environment {
+    private final int width;
+    private final int height;
+    private final float[] rgb;
+    private final double turn;
+    private final double strength;
+    private final double[] rows;
+    private final double[] columns;
+    private final double total;
+
+    /** A sampled direction, its radiance, and its density per steradian. */
+    public static final class Sample {
+        public double x;
+        public double y;
+        public double z;
+        public double r;
+        public double g;
+        public double b;
+        public double pdf;
+    }
+
+    /**
+     * @param rgb      three numbers a pixel, row by row from the top, none negative
+     * @param turn     radians by which the picture is turned about y
+     * @param strength multiplies its radiance
+     */
+    public Environment(int width, int height, float[] rgb, double turn, double strength) {
+        this.width = width;
+        this.height = height;
+        this.rgb = rgb;
+        this.turn = turn;
+        this.strength = strength;
+        rows = new double[height];
+        columns = new double[width * height];
+        double sum = 0;
+        for (int y = 0; y < height; y++) {
+            double sine = Math.sin(Math.PI * (y + 0.5) / height);
+            double along = 0;
+            for (int x = 0; x < width; x++) {
+                int i = 3 * (y * width + x);
+                along += 0.2126 * rgb[i] + 0.7152 * rgb[i + 1] + 0.0722 * rgb[i + 2] + 1e-9;
+                columns[y * width + x] = along;
+            }
+            sum += along * sine;
+            rows[y] = sum;
+        }
+        total = sum;
+    }
+
+    /** The same light from everywhere. */
+    public static Environment uniform(double r, double g, double b) {
+        float[] rgb = new float[3 * 8 * 4];
+        for (int i = 0; i < rgb.length; i += 3) {
+            rgb[i] = (float) r;
+            rgb[i + 1] = (float) g;
+            rgb[i + 2] = (float) b;
+        }
+        return new Environment(8, 4, rgb, 0, 1);
+    }
+
+    /**
+     * A neutral studio: a broad soft box overhead, a tall bright strip on the left and a narrower one on the right, between
+     * dim grey walls. The strips' edges show how sharp a surface reflects.
+     */
+    public static Environment studio(double strength) {
+        int w = 256;
+        int h = 128;
+        float[] rgb = new float[3 * w * h];
+        for (int y = 0; y < h; y++) {
+            double up = Math.cos(Math.PI * (y + 0.5) / h);
+            for (int x = 0; x < w; x++) {
+                double around = (x + 0.5) / w;
+                double v = up > 0 ? 0.42 + 0.25 * up : 0.42 + 0.16 * up;
+                v += up > 0.55 ? 2.6 : 0;
+                boolean tall = up > -0.25 && up < 0.5;
+                v += tall && around > 0.36 && around < 0.43 ? 9 : 0;
+                v += tall && around > 0.66 && around < 0.685 ? 13 : 0;
+                Arrays.fill(rgb, 3 * (y * w + x), 3 * (y * w + x) + 3, (float) v);
+            }
+        }
+        return new Environment(w, h, rgb, 0, 0.5 * strength);
+    }
+
+    /** The same picture, turned and strengthened otherwise. */
+    public Environment with(double radians, double factor) {
+        return new Environment(width, height, rgb, radians, factor);
+    }
+
+    private static double luminance(float[] c, int i) {
+        return 0.2126 * c[i] + 0.7152 * c[i + 1] + 0.0722 * c[i + 2] + 1e-9;
+    }
+
+    /** The radiance from a direction of unit length, into {@code out}'s r, g, b, with the density of sampling it. */
+    public void look(double x, double y, double z, Sample out) {
+        double v = Math.acos(Math.max(-1, Math.min(1, y))) / Math.PI;
+        double u = (Math.atan2(z, x) + turn) / (2 * Math.PI) + 0.5;
+        u -= Math.floor(u);
+        int px = Math.min(width - 1, (int) (u * width));
+        int py = Math.min(height - 1, (int) (v * height));
+        set(px, py, out);
+    }
+
+    private void set(int px, int py, Sample out) {
+        int i = 3 * (py * width + px);
+        out.r = strength * rgb[i];
+        out.g = strength * rgb[i + 1];
+        out.b = strength * rgb[i + 2];
+        // chance of the pixel by the solid angle it covers
+        double sine = Math.sin(Math.PI * (py + 0.5) / height);
+        double angle = 2 * Math.PI / width * (Math.cos(Math.PI * py / height) - Math.cos(Math.PI * (py + 1) / height));
+        out.pdf = luminance(rgb, i) * sine / (total * angle);
+    }
+
+    /** Samples a direction. */
+    public void sample(double u, double v, Sample out) {
+        double at = v * total;
+        int py = find(rows, 0, height, at);
+        double below = py == 0 ? 0 : rows[py - 1];
+        double inRow = (at - below) / Math.max(1e-300, rows[py] - below);
+        double along = u * columns[py * width + width - 1];
+        int px = find(columns, py * width, width, along);
+        double left = px == 0 ? 0 : columns[py * width + px - 1];
+        double inColumn = (along - left) / Math.max(1e-300, columns[py * width + px] - left);
+        double top = Math.cos(Math.PI * py / height);
+        double bottom = Math.cos(Math.PI * (py + 1) / height);
+        double y = top + (bottom - top) * inRow;
+        double around = 2 * Math.PI * ((px + inColumn) / width - 0.5) - turn;
+        double s = Math.sqrt(Math.max(0, 1 - y * y));
+        out.x = s * Math.cos(around);
+        out.y = y;
+        out.z = s * Math.sin(around);
+        set(px, py, out);
+    }
+
+    private static int find(double[] cumulative, int from, int n, double at) {
+        int i = Arrays.binarySearch(cumulative, from, from + n, at);
+        return Math.min(n - 1, (i < 0 ? -i - 1 : i) - from);
+    }
+}

@@ -1,0 +1,64 @@
+package app.zolvan.core.render.film;
+
+import java.io.ByteArrayOutputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.zip.CRC32;
+import java.util.zip.DeflaterOutputStream;
+
+/** Writes 8-bit PNG pictures in sRGB with their resolution (ISO/IEC 15948). */
+public final class Png {
+    private Png() {}
+
+    /** @param rgb three bytes a pixel, row by row from the top */
+    public static byte[] encode(int width, int height, byte[] rgb, double dpi) {
+        try {
+            ByteArrayOutputStream out = new ByteArrayOutputStream();
+            out.write(new byte[] {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1A, '\n'});
+            ByteArrayOutputStream head = new ByteArrayOutputStream();
+            DataOutputStream h = new DataOutputStream(head);
+            h.writeInt(width);
+            h.writeInt(height);
+            h.write(new byte[] {8, 2, 0, 0, 0});
+            chunk(out, "IHDR", head.toByteArray());
+            chunk(out, "sRGB", new byte[] {0});
+            ByteArrayOutputStream size = new ByteArrayOutputStream();
+            DataOutputStream s = new DataOutputStream(size);
+            int perMetre = (int) Math.round(dpi / 0.0254);
+            s.writeInt(perMetre);
+            s.writeInt(perMetre);
+            s.write(1);
+            chunk(out, "pHYs", size.toByteArray());
+            ByteArrayOutputStream data = new ByteArrayOutputStream();
+            try (DeflaterOutputStream deflate = new DeflaterOutputStream(data)) {
+                byte[] row = new byte[3 * width + 1];
+                for (int y = 0; y < height; y++) {
+                    row[0] = 1; // each byte less the one three before it
+                    for (int i = 0; i < 3 * width; i++) {
+                        int before = i < 3 ? 0 : rgb[3 * width * y + i - 3];
+                        row[i + 1] = (byte) (rgb[3 * width * y + i] - before);
+                    }
+                    deflate.write(row);
+                }
+            }
+            chunk(out, "IDAT", data.toByteArray());
+            chunk(out, "IEND", new byte[0]);
+            return out.toByteArray();
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static void chunk(ByteArrayOutputStream out, String name, byte[] content) throws IOException {
+        byte[] type = name.getBytes(StandardCharsets.US_ASCII);
+        CRC32 crc = new CRC32();
+        crc.update(type);
+        crc.update(content);
+        DataOutputStream d = new DataOutputStream(out);
+        d.writeInt(content.length);
+        d.write(type);
+        d.write(content);
+        d.writeInt((int) crc.getValue());
+    }
+}

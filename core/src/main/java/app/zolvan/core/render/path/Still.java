@@ -1,0 +1,196 @@
+package app.zolvan.core.render.path;
+
+import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.light.Environment;
+import app.zolvan.core.light.ToneCurve;
+import app.zolvan.core.render.film.Film;
+import app.zolvan.core.render.sample.Sampler;
+import app.zolvan.core.render.scene.RenderScene;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicInteger;
+
+/**
+ * A picture in the making. It is worked on in blocks that are anchored to the full picture; every block gets the same first
+ * samples, then those whose expected error is above the target get more, twice as many each time. What a block needs is
+ * decided by its own pixels alone, so the result is the same for any number of threads, and a rectangle of a picture is the
+ * same as that part of the whole.
+ */
+public final class Still {
+    private static final int BLOCK = 16;
+    private static final int FIRST = 4;
+    private static final int PROVEN = 16;
+
+    /** What of the picture is wanted: columns x … x + width − 1, rows y … y + height − 1. */
+    public record Region(int x, int y, int width, int height) {}
+
+    /**
+     * How good a picture is to be.
+     *
+     * @param noise expected error of a pixel as shown (0 … 1) at which a block is done; 0 for always the most samples
+     * @param most  samples a pixel
+     */
+    public record Quality(double noise, int most) {
+        public static final Quality PROOF = new Quality(0.02, 128);
+        public static final Quality REVIEW = new Quality(0.008, 1024);
+        public static final Quality PRINT = new Quality(0.003, 8192);
+
+        public static Quality samples(int n) {
+            return new Quality(0, n);
+        }
+    }
+
+    /** Hears how far a picture has come; may stop it by returning false. */
+    public interface Watcher {
+        boolean at(double share, int samples);
+    }
+
+    private final RenderScene scene;
+    private final Environment environment;
+    private final double[] backdrop;
+    private final Camera camera;
+    private final Film film;
+    private final long seed;
+    private final int bounces;
+    private final Vec3 right;
+    private final Vec3 above;
+    private final Vec3 ahead;
+
+    /**
+     * @param backdrop what lies behind everything, scene-linear; null for the surroundings
+     * @param seed     another one gives other noise
+     * @param bounces  how often light may be scattered on its way
+     */
+    public Still(
+            RenderScene scene,
+            Environment environment,
+            double[] backdrop,
+            Camera camera,
+            int width,
+            int height,
+            long seed,
+            int bounces) {
+        this.scene = scene;
+        this.environment = environment;
+        this.backdrop = backdrop == null ? null : backdrop.clone();
+        this.camera = camera;
+        this.film = new Film(width, height);
+        this.seed = seed;
+        this.bounces = bounces;
+        this.ahead = camera.target().minus(camera.position()).normalised();
+        double tan = Math.tan(camera.fieldOfView() / 2);
+        Vec3 side = ahead.cross(camera.up()).normalised();
+        this.above = side.cross(ahead).times(tan);
+        this.right = side.times(tan * width / height);
+    }
+
+    public Film film() {
+        return film;
+    }
+
+    /** Works until the quality is reached or the watcher stops it. @return whether it was reached */
+    public boolean render(Quality quality, Region region, int threads, Watcher watcher) {
+        List<int[]> open = new ArrayList<>();
+        for (int y = region.y / BLOCK * BLOCK; y < region.y + region.height; y += BLOCK) {
+            for (int x = region.x / BLOCK * BLOCK; x < region.x + region.width; x += BLOCK) {
+                open.add(new int[] {x, y, Math.min(film.width, x + BLOCK), Math.min(film.height, y + BLOCK)});
+            }
+        }
+        ExecutorService pool = Executors.newFixedThreadPool(threads);
+        try {
+            int blocks = open.size();
+            int done = 0;
+            int to = Math.min(FIRST, quality.most);
+            while (true) {
+                pass(pool, threads, open, done, to);
+                done = to;
+                int reached = done;
+                if (done >= PROVEN && quality.noise > 0) {
+                    open.removeIf(b -> film.error(b[0], b[1], b[2], b[3]) <= quality.noise);
+                }
+                boolean finished = open.isEmpty() || done >= quality.most;
+                double share = finished ? 1 : 1 - (double) open.size() / blocks * (1 - (double) done / quality.most);
+                boolean goOn = watcher.at(share, reached);
+                if (finished || !goOn) {
+                    return finished;
+                }
+                to = Math.min(quality.most, 2 * done);
+            }
+        } finally {
+            pool.shutdown();
+        }
+    }
+
+    private void pass(ExecutorService pool, int threads, List<int[]> blocks, int from, int to) {
+        AtomicInteger next = new AtomicInteger();
+        List<Future<?>> workers = new ArrayList<>();
+        for (int t = 0; t < threads; t++) {
+            workers.add(pool.submit(() -> {
+                PathTracer tracer = new PathTracer(scene, environment, backdrop, bounces);
+                Sampler random = new Sampler();
+                for (int i = next.getAndIncrement(); i < blocks.size(); i = next.getAndIncrement()) {
+                    block(blocks.get(i), from, to, tracer, random);
+                }
+            }));
+        }
+        for (Future<?> w : workers) {
+            try {
+                w.get();
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IllegalStateException("The picture was interrupted.", e);
+            } catch (ExecutionException e) {
+                throw new IllegalStateException(e.getCause());
+            }
+        }
+    }
+
+    private void block(int[] b, int from, int to, PathTracer tracer, Sampler random) {
+        for (int y = b[1]; y < b[3]; y++) {
+            for (int x = b[0]; x < b[2]; x++) {
+                for (int s = from; s < to; s++) {
+                    random.start(x, y, s, seed);
+                    double u = 2 * (x + 0.5 + tent(random.next())) / film.width - 1;
+                    double v = 1 - 2 * (y + 0.5 + tent(random.next())) / film.height;
+                    double dx = ahead.x() + u * right.x() + v * above.x();
+                    double dy = ahead.y() + u * right.y() + v * above.y();
+                    double dz = ahead.z() + u * right.z() + v * above.z();
+                    double l = 1 / Math.sqrt(dx * dx + dy * dy + dz * dz);
+                    tracer.trace(camera.position(), dx * l, dy * l, dz * l, random);
+                    film.add(x, y, tracer.r, tracer.g, tracer.b);
+                }
+            }
+        }
+    }
+
+    /** A tent over the pixel and half of its neighbours: the picture's filter, by where samples are taken. */
+    private static double tent(double u) {
+        return u < 0.5 ? Math.sqrt(2 * u) - 1 : 1 - Math.sqrt(2 - 2 * u);
+    }
+
+    /** The picture as a screen shows it: exposed, tone curve, sRGB; three bytes a pixel. */
+    public byte[] developed(Region region, double stops) {
+        byte[] out = new byte[3 * region.width * region.height];
+        double[] c = new double[3];
+        double gain = Math.pow(2, stops);
+        int at = 0;
+        for (int y = region.y; y < region.y + region.height; y++) {
+            for (int x = region.x; x < region.x + region.width; x++) {
+                film.mean(x, y, c);
+                for (int k = 0; k < 3; k++) {
+                    c[k] = Math.max(0, c[k] * gain);
+                }
+                ToneCurve.neutral(c);
+                for (int k = 0; k < 3; k++) {
+                    out[at++] = (byte) Math.round(255 * Srgb.encode(Math.max(0, Math.min(1, c[k]))));
+                }
+            }
+        }
+        return out;
+    }
+}

@@ -1,0 +1,212 @@
+package app.zolvan.core.render.scene;
+
+import app.zolvan.core.geometry.Box3;
+import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.render.surface.SurfaceValues;
+import app.zolvan.core.render.trace.Kernel;
+import app.zolvan.core.render.trace.Placed;
+import app.zolvan.core.render.trace.PlacedShapes;
+import app.zolvan.core.render.trace.Ray;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * A model ready to be traced: each mesh once, placed wherever a part shows it, with the surface of each span. Immutable;
+ * many threads may trace it at once, each with a {@link Ray} and a {@link Hit} of its own.
+ *
+ * <p>Clear bodies overlap by priority (Schmidt & Budge 2002): where several contain a point, the one with the highest
+ * priority fills it, and boundaries of the others there are passed over.
+ */
+public final class RenderScene {
+    private final List<Instance> instances;
+    private final PlacedShapes placed;
+    private final Box3 bounds;
+    private final Lamps lamps;
+
+    /** A placed mesh, and the surface of each of its spans. */
+    record Instance(
+            Mesh mesh,
+            double[] toWorld,
+            double[] toObject,
+            boolean mirrored,
+            SurfaceValues[] surfaces,
+            int[] priorities) {}
+
+    private RenderScene(List<Instance> instances, PlacedShapes placed, Box3 bounds) {
+        this.instances = instances;
+        this.placed = placed;
+        this.bounds = bounds;
+        this.lamps = new Lamps(instances);
+    }
+
+    /** Gathers what a scene is made of. */
+    public static final class Builder {
+        private final Kernel.Kind kind;
+        private final List<Instance> instances = new ArrayList<>();
+        private final List<Placed> placed = new ArrayList<>();
+        private final Map<Mesh, Kernel> kernels = new HashMap<>();
+        private final Map<Surface, SurfaceValues> surfaces = new HashMap<>();
+        private Box3 bounds = Box3.EMPTY;
+
+        public Builder(Kernel.Kind kind) {
+            this.kind = kind;
+        }
+
+        /**
+         * Adds a part. One that is flattened to nothing by its placement, or has no triangles, adds nothing.
+         *
+         * @param spans    the surface of each span
+         * @param priority of each span's medium where clear bodies overlap; the higher one fills the place
+         */
+        public Builder add(Mesh mesh, Transform toWorld, List<Surface> spans, int... priority) {
+            if (mesh.triangleCount() == 0 || !(Math.abs(toWorld.determinant()) > 1e-30)) {
+                return this;
+            }
+            Kernel kernel = kernels.computeIfAbsent(mesh, m -> Kernel.of(kind, m.positions(), m.indices()));
+            SurfaceValues[] values = spans.stream()
+                    .map(s -> surfaces.computeIfAbsent(s, SurfaceValues::of))
+                    .toArray(SurfaceValues[]::new);
+            Transform inverse = toWorld.inverse();
+            int[] priorities = priority.length > 0 ? priority.clone() : new int[values.length];
+            instances.add(new Instance(
+                    mesh, toWorld.columns(), inverse.columns(), toWorld.determinant() < 0, values, priorities));
+            Box3 box = mesh.bounds(toWorld);
+            placed.add(new Placed(kernel, inverse.columns(), box));
+            bounds = bounds.with(box);
+            return this;
+        }
+
+        /** The scene; at least one part must have been added. */
+        public RenderScene build() {
+            return new RenderScene(List.copyOf(instances), PlacedShapes.of(placed), bounds);
+        }
+    }
+
+    public Box3 bounds() {
+        return bounds;
+    }
+
+    public Lamps lamps() {
+        return lamps;
+    }
+
+    /** The nearest hit; fills {@code hit} and tells whether there was one. */
+    public boolean closest(Ray ray, Hit hit) {
+        if (!placed.closest(ray)) {
+            return false;
+        }
+        Instance instance = instances.get(ray.instance);
+        fill(instance, ray, hit);
+        return true;
+    }
+
+    /** Whether anything lies on the way; also what is clear or partly see-through counts. */
+    public boolean occluded(Ray ray) {
+        return placed.occluded(ray);
+    }
+
+    SurfaceValues surface(int instance, int primitive) {
+        Instance i = instances.get(instance);
+        return i.surfaces[spanOf(i.mesh, primitive)];
+    }
+
+    private static int spanOf(Mesh mesh, int primitive) {
+        int[] starts = mesh.spanStarts();
+        if (starts.length == 2) {
+            return 0;
+        }
+        int at = Arrays.binarySearch(starts, primitive);
+        int span = at >= 0 ? at : -at - 2;
+        while (span + 1 < starts.length - 1 && starts[span + 1] <= primitive) { // empty spans share their start
+            span++;
+        }
+        return span;
+    }
+
+    /** Where the ray meets the triangle, worked out again in double precision, the same for either kernel. */
+    private static void fill(Instance in, Ray ray, Hit hit) {
+        Mesh mesh = in.mesh;
+        double[] w = in.toWorld;
+        double[] o = in.toObject;
+        int span = spanOf(mesh, ray.primitive);
+        hit.instance = ray.instance;
+        hit.primitive = ray.primitive;
+        hit.surface = in.surfaces[span];
+        hit.priority = in.priorities[span];
+        int[] index = mesh.indices();
+        float[] p = mesh.positions();
+        int a = index[3 * ray.primitive];
+        int b = index[3 * ray.primitive + 1];
+        int c = index[3 * ray.primitive + 2];
+        double ox = o[0] * ray.ox + o[4] * ray.oy + o[8] * ray.oz + o[12];
+        double oy = o[1] * ray.ox + o[5] * ray.oy + o[9] * ray.oz + o[13];
+        double oz = o[2] * ray.ox + o[6] * ray.oy + o[10] * ray.oz + o[14];
+        double dx = o[0] * ray.dx + o[4] * ray.dy + o[8] * ray.dz;
+        double dy = o[1] * ray.dx + o[5] * ray.dy + o[9] * ray.dz;
+        double dz = o[2] * ray.dx + o[6] * ray.dy + o[10] * ray.dz;
+        double e1x = (double) p[3 * b] - p[3 * a];
+        double e1y = (double) p[3 * b + 1] - p[3 * a + 1];
+        double e1z = (double) p[3 * b + 2] - p[3 * a + 2];
+        double e2x = (double) p[3 * c] - p[3 * a];
+        double e2y = (double) p[3 * c + 1] - p[3 * a + 1];
+        double e2z = (double) p[3 * c + 2] - p[3 * a + 2];
+        // Möller & Trumbore 1997
+        double hx = dy * e2z - dz * e2y;
+        double hy = dz * e2x - dx * e2z;
+        double hz = dx * e2y - dy * e2x;
+        double det = e1x * hx + e1y * hy + e1z * hz;
+        double sx = ox - p[3 * a];
+        double sy = oy - p[3 * a + 1];
+        double sz = oz - p[3 * a + 2];
+        double qx = sy * e1z - sz * e1y;
+        double qy = sz * e1x - sx * e1z;
+        double qz = sx * e1y - sy * e1x;
+        double u = det == 0 ? 0 : clamp((sx * hx + sy * hy + sz * hz) / det);
+        double v = det == 0 ? 0 : Math.min(1 - u, clamp((dx * qx + dy * qy + dz * qz) / det));
+        hit.distance = det == 0 ? ray.tMax : (e2x * qx + e2y * qy + e2z * qz) / det;
+        double px = p[3 * a] + u * e1x + v * e2x;
+        double py = p[3 * a + 1] + u * e1y + v * e2y;
+        double pz = p[3 * a + 2] + u * e1z + v * e2z;
+        hit.x = w[0] * px + w[4] * py + w[8] * pz + w[12];
+        hit.y = w[1] * px + w[5] * py + w[9] * pz + w[13];
+        hit.z = w[2] * px + w[6] * py + w[10] * pz + w[14];
+        double side = in.mirrored ? -1 : 1; // a mirrored placement turns triangles inside out; outside stays outside
+        double nx = side * (e1y * e2z - e1z * e2y);
+        double ny = side * (e1z * e2x - e1x * e2z);
+        double nz = side * (e1x * e2y - e1y * e2x);
+        hit.setGeometric(
+                o[0] * nx + o[1] * ny + o[2] * nz,
+                o[4] * nx + o[5] * ny + o[6] * nz,
+                o[8] * nx + o[9] * ny + o[10] * nz);
+        float[] n = mesh.normals();
+        double k = 1 - u - v;
+        double mx = k * n[3 * a] + u * n[3 * b] + v * n[3 * c];
+        double my = k * n[3 * a + 1] + u * n[3 * b + 1] + v * n[3 * c + 1];
+        double mz = k * n[3 * a + 2] + u * n[3 * b + 2] + v * n[3 * c + 2];
+        hit.setShading(
+                o[0] * mx + o[1] * my + o[2] * mz,
+                o[4] * mx + o[5] * my + o[6] * mz,
+                o[8] * mx + o[9] * my + o[10] * mz);
+    }
+
+    private static double clamp(double v) {
+        return v < 0 ? 0 : v > 1 ? 1 : v;
+    }
+
+    /** A point of the world as its vector. */
+    static Vec3 world(double[] m, float[] p, int vertex) {
+        double x = p[3 * vertex];
+        double y = p[3 * vertex + 1];
+        double z = p[3 * vertex + 2];
+        return new Vec3(
+                m[0] * x + m[4] * y + m[8] * z + m[12],
+                m[1] * x + m[5] * y + m[9] * z + m[13],
+                m[2] * x + m[6] * y + m[10] * z + m[14]);
+    }
+}

@@ -1,0 +1,171 @@
+package app.zolvan.core.render.surface;
+
+/**
+ * How much of the light that comes from a direction a layer sends back in all: tables over the cosine of that direction
+ * and the roughness, worked out once by sampling the layer itself. They couple layers so that no energy is made and,
+ * where a layer scatters more than once, none is lost (Kulla & Conty 2017).
+ */
+final class Albedo {
+    private static final int COSINES = 32;
+    private static final int ROUGHNESSES = 32;
+    private static final int INDICES = 12;
+    private static final int SAMPLES = 256;
+    private static final int FUZZ_STEPS = 32;
+    /** (n − 1)/(n + 1) at the end of the table: n = 3. */
+    private static final double LARGEST = 0.5;
+
+    private static final double[] MIRROR = mirror();
+    private static final double[] MIRROR_MEAN = means(MIRROR, ROUGHNESSES);
+    private static final double[] CLEAR = clear();
+    private static final double[] CLEAR_MEAN = means(CLEAR, ROUGHNESSES * INDICES);
+    private static final double[] FUZZ = fuzz();
+
+    private Albedo() {}
+
+    /** A rough mirror that reflects all. Roughness is √α, in [0, 1]. */
+    static double mirror(double cosine, double roughness) {
+        return across(MIRROR, 0, cosine, roughness);
+    }
+
+    /** Its mean over a hemisphere. */
+    static double mirrorMean(double roughness) {
+        double r = clamp(roughness) * (ROUGHNESSES - 1);
+        int i = Math.min(ROUGHNESSES - 2, (int) r);
+        return mix(MIRROR_MEAN[i], MIRROR_MEAN[i + 1], r - i);
+    }
+
+    /** The outside of a rough clear boundary. The index eta lies in [1, 3]. */
+    static double clear(double cosine, double roughness, double eta) {
+        double e = place(eta);
+        int i = Math.min(INDICES - 2, (int) e);
+        return mix(
+                across(CLEAR, i * ROUGHNESSES * COSINES, cosine, roughness),
+                across(CLEAR, (i + 1) * ROUGHNESSES * COSINES, cosine, roughness),
+                e - i);
+    }
+
+    static double clearMean(double roughness, double eta) {
+        double e = place(eta);
+        int i = Math.min(INDICES - 2, (int) e);
+        double r = clamp(roughness) * (ROUGHNESSES - 1);
+        int j = Math.min(ROUGHNESSES - 2, (int) r);
+        return mix(
+                mix(CLEAR_MEAN[i * ROUGHNESSES + j], CLEAR_MEAN[i * ROUGHNESSES + j + 1], r - j),
+                mix(CLEAR_MEAN[(i + 1) * ROUGHNESSES + j], CLEAR_MEAN[(i + 1) * ROUGHNESSES + j + 1], r - j),
+                e - i);
+    }
+
+    static double fuzz(double cosine, double roughness) {
+        return across(FUZZ, 0, cosine, roughness);
+    }
+
+    private static double place(double eta) {
+        double n = Math.max(eta, 1 / eta);
+        return Math.min(LARGEST, (n - 1) / (n + 1)) / LARGEST * (INDICES - 1);
+    }
+
+    private static double across(double[] table, int base, double cosine, double roughness) {
+        double r = clamp(roughness) * (ROUGHNESSES - 1);
+        double c = clamp(cosine) * (COSINES - 1);
+        int i = Math.min(ROUGHNESSES - 2, (int) r);
+        int j = Math.min(COSINES - 2, (int) c);
+        int at = base + i * COSINES + j;
+        return mix(
+                mix(table[at], table[at + 1], c - j), mix(table[at + COSINES], table[at + COSINES + 1], c - j), r - i);
+    }
+
+    private static double mix(double a, double b, double t) {
+        return a + (b - a) * t;
+    }
+
+    private static double clamp(double v) {
+        return v < 0 ? 0 : v > 1 ? 1 : v;
+    }
+
+    private static double[] mirror() {
+        double[] out = new double[ROUGHNESSES * COSINES];
+        for (int r = 0; r < ROUGHNESSES; r++) {
+            for (int c = 0; c < COSINES; c++) {
+                out[r * COSINES + c] = reflected(c / (COSINES - 1.0), r / (ROUGHNESSES - 1.0), 0);
+            }
+        }
+        return out;
+    }
+
+    private static double[] clear() {
+        double[] out = new double[INDICES * ROUGHNESSES * COSINES];
+        for (int i = 0; i < INDICES; i++) {
+            double q = LARGEST * i / (INDICES - 1.0);
+            double eta = (1 + q) / (1 - q);
+            for (int r = 0; r < ROUGHNESSES; r++) {
+                for (int c = 0; c < COSINES; c++) {
+                    out[(i * ROUGHNESSES + r) * COSINES + c] =
+                            reflected(c / (COSINES - 1.0), r / (ROUGHNESSES - 1.0), eta);
+                }
+            }
+        }
+        return out;
+    }
+
+    /** @param eta 0 for a mirror */
+    private static double reflected(double cosine, double roughness, double eta) {
+        double z = Math.max(cosine, 1e-3);
+        double x = Math.sqrt(1 - z * z);
+        Ggx ggx = new Ggx();
+        double alpha = Math.max(1e-4, roughness * roughness);
+        ggx.set(alpha, alpha);
+        double own = ggx.lambda(x, 0, z);
+        double sum = 0;
+        for (int i = 0; i < SAMPLES; i++) {
+            double u = (i + 0.5) / SAMPLES;
+            double v = (Integer.reverse(i) >>> 8) * 0x1p-24 + 0.5 / SAMPLES;
+            ggx.sampleVisible(x, 0, z, u, v);
+            double d = x * ggx.hx + z * ggx.hz;
+            double oz = 2 * d * ggx.hz - z;
+            if (d > 0 && oz > 0) {
+                double ox = 2 * d * ggx.hx - x;
+                double oy = 2 * d * ggx.hy;
+                double f = eta == 0 ? 1 : Fresnel.dielectric(Math.min(1, d), eta);
+                sum += f * (1 + own) / (1 + own + ggx.lambda(ox, oy, oz));
+            }
+        }
+        return sum / SAMPLES;
+    }
+
+    private static double[] fuzz() {
+        double[] out = new double[ROUGHNESSES * COSINES];
+        for (int r = 0; r < ROUGHNESSES; r++) {
+            double rough = Math.max(Fuzz.LEAST, r / (ROUGHNESSES - 1.0));
+            for (int c = 0; c < COSINES; c++) {
+                double z = Math.max(c / (COSINES - 1.0), 1e-3);
+                double x = Math.sqrt(1 - z * z);
+                double sum = 0;
+                for (int i = 0; i < FUZZ_STEPS; i++) {
+                    double oz = (i + 0.5) / FUZZ_STEPS;
+                    double s = Math.sqrt(1 - oz * oz);
+                    for (int k = 0; k < FUZZ_STEPS; k++) {
+                        double phi = Math.PI * (k + 0.5) / FUZZ_STEPS;
+                        sum += Fuzz.value(x, 0, z, s * Math.cos(phi), s * Math.sin(phi), oz, rough) * oz;
+                    }
+                }
+                out[r * COSINES + c] = sum * 2 * Math.PI / (FUZZ_STEPS * FUZZ_STEPS);
+            }
+        }
+        return out;
+    }
+
+    /** 2∫E(μ)μdμ by the trapezium rule, row by row. */
+    private static double[] means(double[] table, int rows) {
+        double[] out = new double[rows];
+        for (int r = 0; r < rows; r++) {
+            double sum = 0;
+            for (int c = 0; c + 1 < COSINES; c++) {
+                double a = c / (COSINES - 1.0);
+                double b = (c + 1) / (COSINES - 1.0);
+                sum += (table[r * COSINES + c] * a + table[r * COSINES + c + 1] * b) * (b - a);
+            }
+            out[r] = sum;
+        }
+        return out;
+    }
+}

@@ -1,0 +1,516 @@
+package app.zolvan.core.render.surface;
+
+/**
+ * What an OpenPBR surface does with light, at one point and for one outgoing direction. The layers, from the top: fuzz,
+ * coat, and a base that mixes metal, clear dielectric and opaque dielectric (diffuse under a specular boundary). A layer
+ * passes on to what lies below what it does not reflect itself, on the way in and on the way out, so that no energy
+ * is made; below a boundary, diffuse light is coupled so that none is lost either (Kelemen & Szirmay-Kalos 2001).
+ *
+ * <p>Directions are in a frame whose z is the shading normal on the side of the viewer. Radiance is counted as L/n², which
+ * does not change where light is refracted. One object serves a thread; {@link #set} prepares it for a point, then
+ * {@link #evaluate} and {@link #sample} may be called any number of times.
+ */
+public final class Bsdf {
+    /** Roughness under which a lobe counts as a perfect mirror or lens. */
+    public static final double SMOOTH = 0.02;
+
+    private static final int FUZZ = 0;
+    private static final int COAT = 1;
+    private static final int SPECULAR = 2;
+    private static final int DIFFUSE = 3;
+    private static final int CLEAR = 4;
+    private static final int BELOW = 5;
+    private static final int LOBES = 6;
+
+    /** Reflectance times cosine of the last direction asked about or sampled; or the weight of a mirrored ray. */
+    public double r;
+
+    public double g;
+    public double b;
+    /** Density per steradian of that direction; 0 where it is a mirrored or refracted ray of a smooth surface. */
+    public double pdf;
+    /** The sampled direction. */
+    public double wx;
+
+    public double wy;
+    public double wz;
+    /** Whether the sampled direction is the only one its lobe has. */
+    public boolean smooth;
+    /** Whether the sampled direction goes through the surface. */
+    public boolean through;
+
+    private final double[] chance = new double[LOBES];
+    private final Ggx ggx = new Ggx();
+    private final Ggx coatGgx = new Ggx();
+    private final double[] film = new double[3];
+    private final double[] f = new double[3];
+    private SurfaceValues s;
+    private double ox;
+    private double oy;
+    private double oz;
+    private double eta;
+    private boolean fromInside;
+    private boolean smoothBase;
+    private boolean smoothCoat;
+    private double metal;
+    private double clear;
+    private double opaque;
+    private double isotropic;
+    private double specularF0;
+    private double coatOut;
+    private double fuzzOut;
+    private double specularOut;
+    private double specularMean;
+    private double metalLost;
+    private double metalLostMean;
+    private double darkR;
+    private double darkG;
+    private double darkB;
+
+    /**
+     * @param values     the surface
+     * @param x          towards the viewer, of unit length, z > 0
+     * @param eta        index of refraction beyond the surface divided by that on the viewer's side
+     * @param fromInside whether the viewer's side is the inside of a clear body: only its boundary acts then
+     */
+    public void set(SurfaceValues values, double x, double y, double z, double eta, boolean fromInside) {
+        s = values;
+        ox = x;
+        oy = y;
+        oz = Math.max(z, 1e-6);
+        this.eta = eta;
+        this.fromInside = fromInside;
+        metal = s.metalness;
+        clear = (1 - metal) * s.transmission;
+        opaque = (1 - metal) * (1 - s.transmission);
+        smoothBase = s.roughness < SMOOTH;
+        double alpha = Math.max(1e-4, s.roughness * s.roughness);
+        double across = 1 - s.anisotropy;
+        double along = alpha * Math.sqrt(2 / (1 + across * across));
+        ggx.set(Math.min(1, along), Math.max(1e-4, along * across));
+        isotropic = s.roughness;
+        double coat = fromInside ? 0 : s.coat;
+        double fuzz = fromInside ? 0 : s.fuzz;
+        smoothCoat = s.coatRoughness < SMOOTH;
+        double coatAlpha = Math.max(1e-4, s.coatRoughness * s.coatRoughness);
+        coatGgx.set(coatAlpha, coatAlpha);
+        fuzzOut = fuzz > 0 ? 1 - fuzz * Math.min(1, Albedo.fuzz(oz, s.fuzzRoughness)) : 1;
+        coatOut = coat > 0 ? 1 - coat * coatReflects(oz) : 1;
+        specularF0 = Fresnel.facing(eta);
+        specularOut = opaque > 0 ? specularReflects(oz) : 0;
+        specularMean = opaque > 0 ? Math.min(0.999, s.specularWeight * Albedo.clearMean(isotropic, eta)) : 0;
+        metalLost = metal > 0 && !smoothBase ? 1 - Albedo.mirror(oz, isotropic) : 0;
+        metalLostMean = metal > 0 && !smoothBase ? 1 - Albedo.mirrorMean(isotropic) : 0;
+        darken(coat);
+        chances(coat);
+    }
+
+    private double coatReflects(double cosine) {
+        return smoothCoat ? Fresnel.dielectric(cosine, s.coatIor) : Albedo.clear(cosine, s.coatRoughness, s.coatIor);
+    }
+
+    private double specularReflects(double cosine) {
+        double e = smoothBase ? Fresnel.dielectric(cosine, eta) : Albedo.clear(cosine, isotropic, eta);
+        return Math.min(0.999, s.specularWeight * e);
+    }
+
+    /** What of the base's light gets out of the coat after its bounces under it (OpenPBR 1.1, coat darkening). */
+    private void darken(double coat) {
+        darkR = darkG = darkB = 1;
+        if (coat <= 0 || s.coatDarkening <= 0) {
+            return;
+        }
+        double k = 1 - (1 - Albedo.clearMean(s.coatRoughness, s.coatIor)) / (s.coatIor * s.coatIor);
+        double amount = coat * s.coatDarkening;
+        darkR = 1 + amount * ((1 - k) / (1 - k * baseAlbedo(s.baseR)) - 1);
+        darkG = 1 + amount * ((1 - k) / (1 - k * baseAlbedo(s.baseG)) - 1);
+        darkB = 1 + amount * ((1 - k) / (1 - k * baseAlbedo(s.baseB)) - 1);
+    }
+
+    private double baseAlbedo(double colour) {
+        return Math.min(1, colour * (metal + opaque) + clear * specularF0);
+    }
+
+    private void chances(double coat) {
+        double base = (s.baseR + s.baseG + s.baseB) / 3;
+        double rest = fuzzOut * coatOut;
+        double reflects = clear + opaque > 0 ? Fresnel.dielectric(oz, eta) : 0;
+        chance[FUZZ] = 1 - fuzzOut;
+        chance[COAT] = coat > 0 ? fuzzOut * (1 - coatOut) : 0;
+        chance[SPECULAR] = rest * (metal * Math.max(0.05, base) + (clear + opaque) * Math.max(0.02, reflects));
+        chance[DIFFUSE] = rest * (opaque * Math.max(0.02, base) * (1 - specularOut) + metal * base * metalLost);
+        chance[CLEAR] = rest * clear * (1 - reflects);
+        chance[BELOW] = 0;
+        if (s.thinWalled && s.subsurface > 0) { // light that a thin sheet lets through, scattered
+            chance[BELOW] = chance[DIFFUSE] * s.subsurface * 0.5;
+            chance[DIFFUSE] -= chance[BELOW];
+        }
+        double sum = 0;
+        for (double c : chance) {
+            sum += c;
+        }
+        for (int i = 0; i < LOBES; i++) {
+            chance[i] = sum > 0 ? chance[i] / sum : 0;
+        }
+    }
+
+    /** Whether every lobe has but one direction, so that asking about others is in vain. */
+    public boolean isSmooth() {
+        return chance[FUZZ] == 0
+                && chance[DIFFUSE] == 0
+                && chance[BELOW] == 0
+                && (chance[COAT] == 0 || smoothCoat)
+                && (chance[SPECULAR] + chance[CLEAR] == 0 || smoothBase);
+    }
+
+    /** Sets r, g, b to the value times |cosine| for light from (x, y, z), and pdf to the density of sampling it. */
+    public void evaluate(double x, double y, double z) {
+        r = g = b = 0;
+        pdf = 0;
+        if (z > 1e-9) {
+            reflect(x, y, z);
+        } else if (z < -1e-9) {
+            transmit(x, y, z);
+        }
+    }
+
+    private void reflect(double x, double y, double z) {
+        double hx = ox + x;
+        double hy = oy + y;
+        double hz = oz + z;
+        double l = 1 / Math.sqrt(hx * hx + hy * hy + hz * hz);
+        hx *= l;
+        hy *= l;
+        hz *= l;
+        double d = Math.min(1, ox * hx + oy * hy + oz * hz);
+        double passes = 1;
+        if (chance[FUZZ] > 0) {
+            double e = Albedo.fuzz(oz, s.fuzzRoughness);
+            double value = s.fuzz * Fuzz.value(ox, oy, oz, x, y, z, s.fuzzRoughness) * z / Math.max(1, e);
+            add(value * s.fuzzR, value * s.fuzzG, value * s.fuzzB);
+            pdf += chance[FUZZ] * z / Math.PI;
+            passes = fuzzOut * (1 - s.fuzz * Math.min(1, Albedo.fuzz(z, s.fuzzRoughness)));
+        }
+        if (chance[COAT] > 0 && !smoothCoat) {
+            double visible = coatGgx.visibleDensity(ox, oy, oz, hx, hy, hz) / (4 * d);
+            double value = passes * s.coat * Fresnel.dielectric(d, s.coatIor) * visible * shadowing(coatGgx, x, y, z);
+            add(value, value, value);
+            pdf += chance[COAT] * visible;
+        }
+        double tintR = passes;
+        double tintG = passes;
+        double tintB = passes;
+        double coatBoth = 1;
+        double coatMean = 1;
+        if (coatOut < 1) {
+            coatBoth = coatOut * (1 - s.coat * coatReflects(z));
+            coatMean = coatBoth / (1 - s.coat * Albedo.clearMean(s.coatRoughness, s.coatIor));
+            double path = coatPath(z);
+            tintR *= darkR * coatTint(s.coatR, path);
+            tintG *= darkG * coatTint(s.coatG, path);
+            tintB *= darkB * coatTint(s.coatB, path);
+        }
+        if (chance[SPECULAR] > 0 && !smoothBase) {
+            double visible = ggx.visibleDensity(ox, oy, oz, hx, hy, hz) / (4 * d);
+            double value = visible * shadowing(ggx, x, y, z) * coatBoth;
+            baseReflectance(d);
+            add(value * tintR * f[0], value * tintG * f[1], value * tintB * f[2]);
+            pdf += chance[SPECULAR] * visible;
+        }
+        if (chance[DIFFUSE] > 0) {
+            double value = coatMean * z / Math.PI;
+            double diffuse = opaque * (1 - specularOut) * (1 - specularReflects(z)) / (1 - specularMean);
+            double shape = s.diffuseRoughness > 0 ? rough(x, y, z) : 1;
+            double kept = s.thinWalled ? 1 - 0.5 * s.subsurface : 1;
+            double many = metalLost > 0 ? metal * metalLost * (1 - Albedo.mirror(z, isotropic)) / metalLostMean : 0;
+            f[0] = kept * diffuse * shape * diffuseColour(s.baseR, s.subsurfaceR);
+            f[1] = kept * diffuse * shape * diffuseColour(s.baseG, s.subsurfaceG);
+            f[2] = kept * diffuse * shape * diffuseColour(s.baseB, s.subsurfaceB);
+            if (many > 0) {
+                f[0] += many * bounces(s.baseR, s.specularR);
+                f[1] += many * bounces(s.baseG, s.specularG);
+                f[2] += many * bounces(s.baseB, s.specularB);
+            }
+            add(value * tintR * f[0], value * tintG * f[1], value * tintB * f[2]);
+            pdf += chance[DIFFUSE] * z / Math.PI;
+        }
+    }
+
+    private double diffuseColour(double base, double below) {
+        return base + s.subsurface * (below - base);
+    }
+
+    /** Colour of light that met more than one facet of a rough metal (Kulla & Conty 2017). */
+    private double bounces(double f0, double f82) {
+        double mean = s.specularWeight * Fresnel.metalMean(f0, f82);
+        return mean * mean * (1 - metalLostMean) / (1 - mean * metalLostMean);
+    }
+
+    /** Oren & Nayar's rough diffuse surface, in the form of Fujii, scaled so that it makes no energy. */
+    private double rough(double x, double y, double z) {
+        double sigma = s.diffuseRoughness;
+        double a = 1 / (1 + (0.5 - 2 / (3 * Math.PI)) * sigma);
+        double t = x * ox + y * oy;
+        double q = t > 0 ? t / Math.max(z, oz) : t;
+        return a * (1 + sigma * q);
+    }
+
+    private double coatPath(double z) {
+        double n2 = s.coatIor * s.coatIor;
+        double out = Math.sqrt(1 - (1 - oz * oz) / n2);
+        double in = Math.sqrt(1 - (1 - z * z) / n2);
+        return (1 / out + 1 / in) / 2;
+    }
+
+    private double coatTint(double colour, double path) {
+        return colour >= 1 ? 1 : 1 + s.coat * (Math.pow(Math.max(1e-6, colour), path) - 1);
+    }
+
+    /** What the base's boundary reflects at this angle to the facet, metal and dielectric together, into f. */
+    private void baseReflectance(double d) {
+        double clearer = clear + opaque;
+        double dielectric = clearer > 0 ? s.specularWeight * Fresnel.dielectric(d, eta) : 0;
+        if (s.thinWalled) {
+            dielectric = clear > 0 ? opaque * dielectric + clear * pane(dielectric) : clearer * dielectric;
+        } else {
+            dielectric *= clearer;
+        }
+        f[0] = dielectric * s.specularR;
+        f[1] = dielectric * s.specularG;
+        f[2] = dielectric * s.specularB;
+        if (metal > 0) {
+            f[0] += metal * s.specularWeight * Fresnel.metal(d, s.baseR, s.specularR);
+            f[1] += metal * s.specularWeight * Fresnel.metal(d, s.baseG, s.specularG);
+            f[2] += metal * s.specularWeight * Fresnel.metal(d, s.baseB, s.specularB);
+        }
+        if (s.film > 0 && !fromInside) {
+            filmed(d);
+        }
+    }
+
+    private void filmed(double d) {
+        double dielectricShare = clear + opaque;
+        if (dielectricShare > 0) {
+            ThinFilm.reflectance(d, s.filmIor, Math.max(1.0001, eta), s.filmThickness, film);
+            for (int c = 0; c < 3; c++) {
+                f[c] += s.film * (dielectricShare * s.specularWeight * film[c] - f[c]) * dielectricShare;
+            }
+        }
+        if (metal > 0) {
+            for (int c = 0; c < 3; c++) {
+                double f0 = Math.min(0.98, c == 0 ? s.baseR : c == 1 ? s.baseG : s.baseB);
+                double n = (1 + Math.sqrt(f0)) / (1 - Math.sqrt(f0));
+                ThinFilm.reflectance(d, s.filmIor, n, s.filmThickness, film);
+                f[c] += s.film * metal * (s.specularWeight * film[c] - f[c]);
+            }
+        }
+    }
+
+    /** The reflectance of two parallel boundaries with all the bounces between them: 2R/(1 + R). */
+    private static double pane(double boundary) {
+        return 2 * boundary / (1 + boundary);
+    }
+
+    private double shadowing(Ggx of, double x, double y, double z) {
+        double own = of.lambda(ox, oy, oz);
+        return (1 + own) / (1 + own + of.lambda(x, y, Math.abs(z)));
+    }
+
+    private void transmit(double x, double y, double z) {
+        if (chance[BELOW] > 0) {
+            double value = fuzzOut * coatOut * opaque * (1 - specularOut) * 0.5 * s.subsurface * -z / Math.PI;
+            add(value * s.subsurfaceR, value * s.subsurfaceG, value * s.subsurfaceB);
+            pdf += chance[BELOW] * -z / Math.PI;
+        }
+        if (chance[CLEAR] == 0 || smoothBase) {
+            return;
+        }
+        double rest = fuzzOut * coatOut * clear;
+        if (s.thinWalled) { // as if reflected, on the other side
+            double hx = ox + x;
+            double hy = oy + y;
+            double hz = oz - z;
+            double l = 1 / Math.sqrt(hx * hx + hy * hy + hz * hz);
+            double d = Math.min(1, (ox * hx + oy * hy + oz * hz) * l);
+            double visible = ggx.visibleDensity(ox, oy, oz, hx * l, hy * l, hz * l) / (4 * d);
+            double value = rest
+                    * (1 - pane(s.specularWeight * Fresnel.dielectric(d, eta)))
+                    * visible
+                    * shadowing(ggx, x, y, z);
+            add(value * s.transmissionR, value * s.transmissionG, value * s.transmissionB);
+            pdf += chance[CLEAR] * visible;
+            return;
+        }
+        double hx = -(ox + eta * x);
+        double hy = -(oy + eta * y);
+        double hz = -(oz + eta * z);
+        double l = 1 / Math.sqrt(hx * hx + hy * hy + hz * hz);
+        if (hz < 0) {
+            l = -l;
+        }
+        hx *= l;
+        hy *= l;
+        hz *= l;
+        double o = ox * hx + oy * hy + oz * hz;
+        double i = x * hx + y * hy + z * hz;
+        if (o <= 0 || i >= 0) {
+            return;
+        }
+        double q = o + eta * i;
+        double visible = ggx.visibleDensity(ox, oy, oz, hx, hy, hz) * eta * eta * -i / (q * q);
+        double value = rest
+                * (1 - s.specularWeight * Fresnel.dielectric(Math.min(1, o), eta))
+                * visible
+                * shadowing(ggx, x, y, z);
+        tint(value);
+        pdf += chance[CLEAR] * visible;
+    }
+
+    /** Adds light that passes: coloured here only where it is not coloured by depth. */
+    private void tint(double value) {
+        boolean here = s.transmissionDepth <= 0;
+        add(
+                here ? value * s.transmissionR : value,
+                here ? value * s.transmissionG : value,
+                here ? value * s.transmissionB : value);
+    }
+
+    private void add(double red, double green, double blue) {
+        r += red;
+        g += green;
+        b += blue;
+    }
+
+    /**
+     * Samples a direction: sets it, r, g, b (value times cosine; for a smooth lobe the weight of the ray divided by the
+     * chance of it), pdf, {@link #smooth} and {@link #through}.
+     *
+     * @return false where the light ends here
+     */
+    public boolean sample(double u, double v, double w) {
+        int lobe = 0;
+        double at = w;
+        while (lobe < LOBES - 1 && at >= chance[lobe]) {
+            at -= chance[lobe++];
+        }
+        if (chance[lobe] == 0) {
+            return false;
+        }
+        smooth = false;
+        through = false;
+        switch (lobe) {
+            case COAT -> {
+                if (smoothCoat) {
+                    return mirror(lobe);
+                }
+                coatGgx.sampleVisible(ox, oy, oz, u, v);
+                about(coatGgx.hx, coatGgx.hy, coatGgx.hz);
+            }
+            case SPECULAR -> {
+                if (smoothBase) {
+                    return mirror(lobe);
+                }
+                ggx.sampleVisible(ox, oy, oz, u, v);
+                about(ggx.hx, ggx.hy, ggx.hz);
+            }
+            case CLEAR -> {
+                if (smoothBase) {
+                    return lens();
+                }
+                ggx.sampleVisible(ox, oy, oz, u, v);
+                if (s.thinWalled) {
+                    about(ggx.hx, ggx.hy, ggx.hz);
+                    wz = -wz;
+                } else if (!refract(ggx.hx, ggx.hy, ggx.hz)) {
+                    return false;
+                }
+            }
+            default -> {
+                double radius = Math.sqrt(u);
+                double phi = 2 * Math.PI * v;
+                wx = radius * Math.cos(phi);
+                wy = radius * Math.sin(phi);
+                wz = Math.sqrt(Math.max(0, 1 - u)) * (lobe == BELOW ? -1 : 1);
+            }
+        }
+        through = lobe == CLEAR || lobe == BELOW;
+        if (through ? wz >= -1e-6 : wz <= 1e-6) {
+            return false;
+        }
+        evaluate(wx, wy, wz);
+        return pdf > 0;
+    }
+
+    private void about(double hx, double hy, double hz) {
+        double d = 2 * (ox * hx + oy * hy + oz * hz);
+        wx = d * hx - ox;
+        wy = d * hy - oy;
+        wz = d * hz - oz;
+    }
+
+    private boolean refract(double hx, double hy, double hz) {
+        double c = ox * hx + oy * hy + oz * hz;
+        double t2 = 1 - (1 - c * c) / (eta * eta);
+        if (t2 <= 0 || c <= 0) {
+            return false;
+        }
+        double k = c / eta - Math.sqrt(t2);
+        wx = k * hx - ox / eta;
+        wy = k * hy - oy / eta;
+        wz = k * hz - oz / eta;
+        return true;
+    }
+
+    private boolean mirror(int lobe) {
+        wx = -ox;
+        wy = -oy;
+        wz = oz;
+        smooth = true;
+        through = false;
+        pdf = 0;
+        r = g = b = 0;
+        if (lobe == COAT) {
+            double value = fuzzBoth(oz) * s.coat * Fresnel.dielectric(oz, s.coatIor) / chance[COAT];
+            add(value, value, value);
+            return value > 0;
+        }
+        baseReflectance(oz);
+        double value = fuzzBoth(oz) / chance[SPECULAR];
+        if (coatOut < 1) {
+            double path = coatPath(oz);
+            value *= coatOut * coatOut;
+            f[0] *= darkR * coatTint(s.coatR, path);
+            f[1] *= darkG * coatTint(s.coatG, path);
+            f[2] *= darkB * coatTint(s.coatB, path);
+        }
+        add(value * f[0], value * f[1], value * f[2]);
+        return r + g + b > 0;
+    }
+
+    private double fuzzBoth(double z) {
+        return fuzzOut == 1 ? 1 : fuzzOut * (1 - s.fuzz * Math.min(1, Albedo.fuzz(z, s.fuzzRoughness)));
+    }
+
+    /** Light that goes through a smooth boundary, bent; or straight through a smooth pane. */
+    private boolean lens() {
+        smooth = true;
+        through = true;
+        pdf = 0;
+        r = g = b = 0;
+        double rest = fuzzOut * coatOut * clear / chance[CLEAR];
+        double boundary = s.specularWeight * Fresnel.dielectric(oz, eta);
+        if (s.thinWalled) {
+            wx = -ox;
+            wy = -oy;
+            wz = -oz;
+            double value = rest * (1 - pane(boundary));
+            add(value * s.transmissionR, value * s.transmissionG, value * s.transmissionB);
+            return true;
+        }
+        if (!refract(0, 0, 1)) {
+            return false;
+        }
+        tint(rest * (1 - boundary));
+        return true;
+    }
+}

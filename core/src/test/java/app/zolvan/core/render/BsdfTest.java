@@ -1,0 +1,216 @@
+package app.zolvan.core.render;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.render.surface.Bsdf;
+import app.zolvan.core.render.surface.Fresnel;
+import app.zolvan.core.render.surface.Spectrum;
+import app.zolvan.core.render.surface.SurfaceValues;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.SplittableRandom;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** The laws a surface must keep, whatever its parameters: no energy made, sampling that matches its density, reciprocity. */
+class BsdfTest {
+    private static final Surface WHITE = Surface.STANDARD.with(Parameter.BASE_COLOR, 1, 1, 1);
+
+    /** White surfaces over roughness, metalness, index, coat and fuzz; opaque. */
+    static List<Surface> opaque() {
+        List<Surface> all = new ArrayList<>();
+        for (double roughness : new double[] {0, 0.3, 0.7, 1}) {
+            for (double metal : new double[] {0, 0.5, 1}) {
+                for (double ior : new double[] {1.2, 1.5, 2.4}) {
+                    for (double top : new double[] {0, 1, 2, 3}) {
+                        all.add(WHITE.with(Parameter.SPECULAR_ROUGHNESS, roughness)
+                                .with(Parameter.BASE_METALNESS, metal)
+                                .with(Parameter.SPECULAR_IOR, ior)
+                                .with(Parameter.COAT_WEIGHT, top % 2)
+                                .with(Parameter.COAT_ROUGHNESS, 0.3)
+                                .with(Parameter.FUZZ_WEIGHT, top >= 2 ? 1 : 0));
+                    }
+                }
+            }
+        }
+        return all;
+    }
+
+    /** What a direction sends back under a uniform sky of 1: the mean weight of its samples, and its standard error. */
+    private static double[] furnace(Surface s, double cosine, double eta, int n) {
+        Bsdf bsdf = new Bsdf();
+        bsdf.set(SurfaceValues.of(s), Math.sqrt(1 - cosine * cosine), 0, cosine, eta, false);
+        SplittableRandom random = new SplittableRandom(5);
+        double sum = 0;
+        double squares = 0;
+        for (int i = 0; i < n; i++) {
+            double w = 0;
+            if (bsdf.sample(random.nextDouble(), random.nextDouble(), random.nextDouble())) {
+                w = bsdf.smooth ? bsdf.g : bsdf.g / bsdf.pdf;
+            }
+            sum += w;
+            squares += w * w;
+        }
+        double mean = sum / n;
+        return new double[] {mean, Math.sqrt(Math.max(0, squares / n - mean * mean) / n)};
+    }
+
+    @ParameterizedTest
+    @MethodSource("opaque")
+    void aWhiteSurfaceUnderAWhiteSkyNeverShinesBrighterThanTheSky(Surface s) {
+        for (double cosine : new double[] {0.1, 0.5, 0.95}) {
+            double[] seen = furnace(s, cosine, s.number(Parameter.SPECULAR_IOR), 4000);
+            // 0.4 % for the tables that couple layers, which are read between their points
+            assertThat(seen[0]).as("%s at %s", s, cosine).isLessThanOrEqualTo(1.004 + 3 * seen[1]);
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0.3", "0.6", "0.8", "1"})
+    void aRoughWhiteMetalLosesLessThanOnePerCent(double roughness) {
+        Surface metal = WHITE.with(Parameter.BASE_METALNESS, 1).with(Parameter.SPECULAR_ROUGHNESS, roughness);
+        for (double cosine : new double[] {0.3, 0.6, 0.95}) {
+            double[] seen = furnace(metal, cosine, 1.5, 40_000);
+            assertThat(seen[0]).isGreaterThanOrEqualTo(0.99 - 3 * seen[1]);
+        }
+    }
+
+    /** Clear smooth glass splits light without loss; rough glass loses what meets a second facet, but never gains. */
+    @ParameterizedTest
+    @CsvSource({"0, 1.5, 0.999", "0, 0.6666, 0.999", "0.4, 1.5, 0.90", "0.4, 0.6666, 0.80"})
+    void glassPassesOnWhatItDoesNotReflect(double roughness, double eta, double least) {
+        Surface glass =
+                Surface.STANDARD.with(Parameter.TRANSMISSION_WEIGHT, 1).with(Parameter.SPECULAR_ROUGHNESS, roughness);
+        for (double cosine : new double[] {0.3, 0.9}) {
+            double[] seen = furnace(glass, cosine, eta, 20_000);
+            assertThat(seen[0]).isBetween(least - 3 * seen[1], 1 + 1e-9 + 3 * seen[1]);
+        }
+    }
+
+    static List<Surface> lobes() {
+        Surface rough = WHITE.with(Parameter.SPECULAR_ROUGHNESS, 0.5);
+        return List.of(
+                WHITE.with(Parameter.SPECULAR_WEIGHT, 0),
+                rough,
+                rough.with(Parameter.BASE_METALNESS, 1),
+                rough.with(Parameter.BASE_METALNESS, 1).with(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY, 0.7),
+                rough.with(Parameter.COAT_WEIGHT, 1).with(Parameter.COAT_ROUGHNESS, 0.4),
+                rough.with(Parameter.FUZZ_WEIGHT, 1),
+                rough.with(Parameter.TRANSMISSION_WEIGHT, 1),
+                rough.with(Parameter.TRANSMISSION_WEIGHT, 1).with(Parameter.GEOMETRY_THIN_WALLED, true),
+                rough.with(Parameter.BASE_DIFFUSE_ROUGHNESS, 0.8));
+    }
+
+    /** χ² of sampled directions in 8 × 16 cells of the sphere against the density that is claimed for them. */
+    @ParameterizedTest
+    @MethodSource("lobes")
+    void directionsComeAsOftenAsTheirDensitySays(Surface s) {
+        int bands = 16;
+        int sectors = 16;
+        int n = 200_000;
+        Bsdf bsdf = new Bsdf();
+        bsdf.set(SurfaceValues.of(s), 0.6, 0.2, Math.sqrt(1 - 0.4), 1.5, false);
+        SplittableRandom random = new SplittableRandom(3);
+        double[] seen = new double[bands * sectors];
+        for (int i = 0; i < n; i++) {
+            if (bsdf.sample(random.nextDouble(), random.nextDouble(), random.nextDouble())) {
+                int band = Math.min(bands - 1, (int) ((bsdf.wz + 1) / 2 * bands));
+                double phi = Math.atan2(bsdf.wy, bsdf.wx) / (2 * Math.PI) + 0.5;
+                seen[band * sectors + Math.min(sectors - 1, (int) (phi * sectors))]++;
+            }
+        }
+        double chi = 0;
+        int cells = 0;
+        int fine = 24;
+        for (int band = 0; band < bands; band++) {
+            for (int sector = 0; sector < sectors; sector++) {
+                double sum = 0;
+                for (int i = 0; i < fine; i++) {
+                    double z = 2 * (band + (i + 0.5) / fine) / bands - 1;
+                    double r = Math.sqrt(1 - z * z);
+                    for (int k = 0; k < fine; k++) {
+                        double phi = 2 * Math.PI * ((sector + (k + 0.5) / fine) / sectors - 0.5);
+                        bsdf.evaluate(r * Math.cos(phi), r * Math.sin(phi), z);
+                        sum += bsdf.pdf;
+                    }
+                }
+                double expected = n * sum / (fine * fine) * 4 * Math.PI / (bands * sectors);
+                if (expected > 20) {
+                    double d = seen[band * sectors + sector] - expected;
+                    chi += d * d / expected;
+                    cells++;
+                }
+            }
+        }
+        // mean `cells`, deviation √(2·cells); and 1 % for integrating the density by midpoints
+        assertThat(chi).as("χ² over %d cells", cells).isLessThan(cells + 5 * Math.sqrt(2.0 * cells) + 0.25 * cells);
+        assertThat(cells).isGreaterThan(40);
+    }
+
+    @ParameterizedTest
+    @MethodSource("lobes")
+    void lightGoesBothWaysAlike(Surface s) {
+        if (s.flag(Parameter.TRANSMISSION_WEIGHT) && !s.flag(Parameter.GEOMETRY_THIN_WALLED)) {
+            return; // refraction changes the measure; reflection of the rest is covered by the others
+        }
+        Bsdf a = new Bsdf();
+        Bsdf b = new Bsdf();
+        SurfaceValues v = SurfaceValues.of(s);
+        SplittableRandom random = new SplittableRandom(9);
+        for (int i = 0; i < 200; i++) {
+            double[] o = hemisphere(random);
+            double[] w = hemisphere(random);
+            a.set(v, o[0], o[1], o[2], 1.5, false);
+            a.evaluate(w[0], w[1], w[2]);
+            b.set(v, w[0], w[1], w[2], 1.5, false);
+            b.evaluate(o[0], o[1], o[2]);
+            assertThat(a.g / w[2]).isCloseTo(b.g / o[2], within(1e-6 + 1e-6 * a.g / w[2]));
+        }
+    }
+
+    private static double[] hemisphere(SplittableRandom random) {
+        double z = 0.05 + 0.95 * random.nextDouble();
+        double phi = 2 * Math.PI * random.nextDouble();
+        double r = Math.sqrt(1 - z * z);
+        return new double[] {r * Math.cos(phi), r * Math.sin(phi), z};
+    }
+
+    /** needs.md Q20, Q21 and Q24. */
+    @ParameterizedTest
+    @CsvSource({"1.333, 0.0204", "1.5, 0.0400", "1.55, 0.0465", "2, 0.1111", "2.42, 0.1724", "0.8887, 0.0035"})
+    void reflectanceFacingASurfaceFollowsFromItsIndex(double eta, double expected) {
+        assertThat(Fresnel.facing(eta)).isCloseTo(expected, within(5e-5));
+        assertThat(Fresnel.dielectric(1, eta)).isCloseTo(Fresnel.facing(eta), within(1e-12));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"45, 0.0502", "60, 0.0892", "75, 0.2531", "85, 0.6128"})
+    void reflectanceGrowsTowardsGrazingAsFresnelSays(double degrees, double expected) {
+        assertThat(Fresnel.dielectric(Math.cos(Math.toRadians(degrees)), 1.5)).isCloseTo(expected, within(5e-5));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"1.333, 48.6", "1.5, 41.8", "2.42, 24.4"})
+    void beyondTheCriticalAngleAllIsReflected(double index, double degrees) {
+        assertThat(Fresnel.dielectric(Math.cos(Math.toRadians(degrees + 0.1)), 1 / index))
+                .isEqualTo(1);
+        assertThat(Fresnel.dielectric(Math.cos(Math.toRadians(degrees - 0.3)), 1 / index))
+                .isLessThan(1);
+    }
+
+    /** rules.md, section 2: n_d 1.5168 and V 64.17 give n_F 1.5224 and n_C 1.5143, within 0.0003. */
+    @Test
+    void theIndexFollowsTheAbbeNumberAcrossTheSpectrum() {
+        assertThat(Spectrum.index(1.5168, 64.17, 1, 587.56)).isCloseTo(1.5168, within(1e-12));
+        double f = Spectrum.index(1.5168, 64.17, 1, 486.13);
+        double c = Spectrum.index(1.5168, 64.17, 1, 656.27);
+        assertThat(f).isCloseTo(1.5224, within(3e-4));
+        assertThat(c).isCloseTo(1.5143, within(3e-4));
+        assertThat(f - c).isCloseTo(0.5168 / 64.17, within(1e-9));
+    }
+}
