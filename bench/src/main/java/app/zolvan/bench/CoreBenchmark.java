@@ -5,11 +5,13 @@ import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.gltf.GltfReader;
 import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.MeshFaces;
 import app.zolvan.core.geometry.Topology;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.mapping.BoxProjection;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
+import app.zolvan.core.model.Repeats;
 import app.zolvan.demo.DemoFiles;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -38,6 +40,7 @@ public class CoreBenchmark {
     private ByteBuffer lantern;
     private Model read;
     private Mesh million;
+    private Model manyParts;
 
     @Setup
     public void make() throws IOException, ImportException {
@@ -46,6 +49,7 @@ public class CoreBenchmark {
         lantern = ByteBuffer.wrap(Files.readAllBytes(folder.resolve("storm-lantern.glb")));
         read = readLantern();
         million = wavySheet(708);
+        manyParts = LargeFiles.model(1_000_000, 5000);
     }
 
     /** A sheet of 2 · (n − 1)² triangles, about a million for n = 708, its normals pointing every way. */
@@ -88,6 +92,15 @@ public class CoreBenchmark {
     @Benchmark
     public Mesh boxProjectionOfAMillionTriangles() {
         return BoxProjection.apply(million, new Vec3(1, 1, 1));
+    }
+
+    /** Faces of all parts, and which parts are rigid copies of others; meant to stay under 3 s on one core. */
+    @Benchmark
+    public Model facesAndRepeatsOfAMillionTriangles() {
+        for (Mesh mesh : manyParts.meshes()) {
+            MeshFaces.of(Preparation.withFaces(mesh, Topology.of(mesh)));
+        }
+        return Repeats.joined(manyParts);
     }
 
     @Benchmark

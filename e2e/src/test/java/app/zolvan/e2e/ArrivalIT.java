@@ -36,6 +36,9 @@ class ArrivalIT {
         String scene = d.page.evaluate("() => fetch('/api' + location.pathname + '/scene').then((r) => r.text())")
                 .toString();
         assertThat(scene).contains("You said that the file is in cm.", "\"format\":\"STL\"");
+        d.page.keyboard().press("1"); // what arrived is told in the Prepare step
+        d.page.waitForSelector("[aria-label='What arrived'] >> text=You said that the file is in cm.");
+        assertThat(d.page.textContent("[aria-label='What arrived']")).contains("STL", "repeats kept once");
         d.page.close();
     }
 

@@ -96,6 +96,9 @@ class ScreenshotsIT {
         d.page.click("text=Lomma floating sauna");
         settle(d);
         save(d.page, "sauna");
+        d.page.keyboard().press("1");
+        settle(d);
+        save(d.page, "what-arrived");
         d.page.close();
     }
 
