@@ -8,6 +8,8 @@ public final class RigidMotion {
     /** Corners may lie apart by this share of the mesh's size, and by what single precision can't hold. */
     private static final double SHARE = 1e-5;
 
+    private static final int PROBES = 12;
+
     private static final double NORMAL_SLACK = 0.02;
 
     private RigidMotion() {}
@@ -24,12 +26,12 @@ public final class RigidMotion {
      * by one program do.
      */
     public static Optional<Transform> between(Mesh from, Mesh to) {
-        if (!Arrays.equals(from.indices(), to.indices())
+        if (!hasTheSameDistances(from, to)
+                || !Arrays.equals(from.indices(), to.indices())
                 || !Arrays.equals(from.spanStarts(), to.spanStarts())
                 || !isSame(from.uv(), to.uv())
                 || !isSame(from.uv2(), to.uv2())
-                || !Arrays.equals(from.colours(), to.colours())
-                || from.vertexCount() != to.vertexCount()) {
+                || !Arrays.equals(from.colours(), to.colours())) {
             return Optional.empty();
         }
         if (Arrays.equals(from.positions(), to.positions())) {
@@ -52,6 +54,41 @@ public final class RigidMotion {
         }
         Transform motion = frame(to, three).after(frame(from, three).inverse());
         return carries(motion, from, to, slack) ? Optional.of(motion) : Optional.empty();
+    }
+
+    /** A quick look at a few distances between corners, which no motion changes: most that differ differ here. */
+    private static boolean hasTheSameDistances(Mesh a, Mesh b) {
+        int n = a.vertexCount();
+        if (n != b.vertexCount()) {
+            return false;
+        }
+        for (int k = 1; k <= PROBES; k++) {
+            int i = (int) ((long) (n - 1) * (k - 1) / PROBES);
+            int j = (int) ((long) (n - 1) * ((7 * k) % (PROBES + 1)) / PROBES);
+            double one = distance(a.positions(), i, j);
+            double other = distance(b.positions(), i, j);
+            float far = Math.max(reach(a.positions(), i, j), reach(b.positions(), i, j));
+            if (Math.abs(one - other) > 1e-3 * (one + other) + 16 * Math.ulp(far)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** The largest coordinate of two corners. */
+    private static float reach(float[] p, int i, int j) {
+        float most = 0;
+        for (int k = 0; k < 3; k++) {
+            most = Math.max(most, Math.max(Math.abs(p[3 * i + k]), Math.abs(p[3 * j + k])));
+        }
+        return most;
+    }
+
+    private static double distance(float[] p, int i, int j) {
+        double x = (double) p[3 * i] - p[3 * j];
+        double y = (double) p[3 * i + 1] - p[3 * j + 1];
+        double z = (double) p[3 * i + 2] - p[3 * j + 2];
+        return Math.sqrt(x * x + y * y + z * z);
     }
 
     private static boolean carries(Transform motion, Mesh from, Mesh to, double slack) {
