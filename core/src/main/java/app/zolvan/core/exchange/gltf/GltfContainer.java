@@ -54,10 +54,7 @@ final class GltfContainer {
         }
         int version = file.getInt(4);
         if (version != 2) {
-            throw new ImportException(
-                    "unsupported",
-                    "This is glTF version " + Integer.toUnsignedString(version)
-                            + "; Zolvan reads version 2. Export it as glTF 2.0.");
+            throw otherVersion(Integer.toUnsignedString(version));
         }
         long length = Integer.toUnsignedLong(file.getInt(8));
         if (length > file.remaining()) {
@@ -88,6 +85,7 @@ final class GltfContainer {
             throw truncated("its description is missing");
         }
         JsonValue json = JsonValue.parse(bytes(jsonChunk, reading));
+        requireVersion(json);
         return new GltfContainer(json, buffers(json, bin, files, reading));
     }
 
@@ -98,7 +96,21 @@ final class GltfContainer {
                     "wrong-type",
                     "This is a JSON file, but not a glTF model: it has no “asset” entry. Choose a .glb or .gltf file.");
         }
+        requireVersion(json);
         return new GltfContainer(json, buffers(json, null, files, reading));
+    }
+
+    private static void requireVersion(JsonValue json) throws ImportException {
+        JsonValue asset = json.require("asset");
+        String version = asset.isObject() ? asset.text("version", "") : "";
+        if (!version.startsWith("2.")) {
+            throw otherVersion(version.isEmpty() ? "unknown" : version);
+        }
+    }
+
+    private static ImportException otherVersion(String version) {
+        return new ImportException(
+                "unsupported", "This is glTF version " + version + "; Zolvan reads version 2. Export it as glTF 2.0.");
     }
 
     private static byte[] bytes(ByteBuffer chunk, Reading reading) throws ImportException {

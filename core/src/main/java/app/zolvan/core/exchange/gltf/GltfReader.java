@@ -108,7 +108,7 @@ public final class GltfReader implements ModelReader {
         }
 
         Arrival run() throws ImportException {
-            checkVersionAndExtensions();
+            checkExtensions();
             String[] imageNames = readImages();
             reading.progress(0.2, "Reading materials");
             GltfMaterialReader materialReader =
@@ -181,14 +181,7 @@ public final class GltfReader implements ModelReader {
             return names;
         }
 
-        private void checkVersionAndExtensions() throws ImportException {
-            String version = json.require("asset").text("version", "");
-            if (!version.startsWith("2.")) {
-                throw new ImportException(
-                        "unsupported",
-                        "This is glTF version " + (version.isEmpty() ? "unknown" : version)
-                                + "; Zolvan reads version 2. Export it as glTF 2.0.");
-            }
+        private void checkExtensions() throws ImportException {
             for (JsonValue required : json.list("extensionsRequired")) {
                 String name = required.text();
                 if (COMPRESSIONS.containsKey(name)) {

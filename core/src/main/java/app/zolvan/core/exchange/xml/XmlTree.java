@@ -195,8 +195,9 @@ public final class XmlTree {
         return v == null ? otherwise : parse(v);
     }
 
+    /** A number; some exporters write the decimal comma of their machine's language. */
     public static double parse(String v) {
-        byte[] b = v.strip().getBytes(StandardCharsets.ISO_8859_1);
+        byte[] b = v.strip().replace(',', '.').getBytes(StandardCharsets.ISO_8859_1);
         return Numbers.parse(b, 0, b.length);
     }
 

@@ -26,6 +26,10 @@ import java.util.Map;
 public final class RenderScene {
     private final List<Instance> instances;
     private final PlacedShapes placed;
+    /** The instance that each placed shape is; {@link Merged#MANY} for the one that is many. */
+    private final int[] owners;
+
+    private final Merged merged;
     private final Box3 bounds;
     private final Lamps lamps;
 
@@ -38,9 +42,11 @@ public final class RenderScene {
             SurfaceValues[] surfaces,
             int[] priorities) {}
 
-    private RenderScene(List<Instance> instances, PlacedShapes placed, Box3 bounds) {
+    private RenderScene(List<Instance> instances, Gathered gathered, Box3 bounds) {
         this.instances = instances;
-        this.placed = placed;
+        this.placed = PlacedShapes.of(gathered.placed);
+        this.owners = gathered.owners;
+        this.merged = gathered.merged;
         this.bounds = bounds;
         this.lamps = new Lamps(instances);
     }
@@ -49,8 +55,6 @@ public final class RenderScene {
     public static final class Builder {
         private final Kernel.Kind kind;
         private final List<Instance> instances = new ArrayList<>();
-        private final List<Placed> placed = new ArrayList<>();
-        private final Map<Mesh, Kernel> kernels = new HashMap<>();
         private final Map<Surface, SurfaceValues> surfaces = new HashMap<>();
         private Box3 bounds = Box3.EMPTY;
 
@@ -68,7 +72,6 @@ public final class RenderScene {
             if (mesh.triangleCount() == 0 || !(Math.abs(toWorld.determinant()) > 1e-30)) {
                 return this;
             }
-            Kernel kernel = kernels.computeIfAbsent(mesh, m -> Kernel.of(kind, m.positions(), m.indices()));
             SurfaceValues[] values = spans.stream()
                     .map(s -> surfaces.computeIfAbsent(s, SurfaceValues::of))
                     .toArray(SurfaceValues[]::new);
@@ -76,15 +79,103 @@ public final class RenderScene {
             int[] priorities = priority.length > 0 ? priority.clone() : new int[values.length];
             instances.add(new Instance(
                     mesh, toWorld.columns(), inverse.columns(), toWorld.determinant() < 0, values, priorities));
-            Box3 box = mesh.bounds(toWorld);
-            placed.add(new Placed(kernel, inverse.columns(), box));
-            bounds = bounds.with(box);
+            bounds = bounds.with(mesh.bounds(toWorld));
             return this;
         }
 
         /** The scene; at least one part must have been added. */
         public RenderScene build() {
-            return new RenderScene(List.copyOf(instances), PlacedShapes.of(placed), bounds);
+            return new RenderScene(List.copyOf(instances), gather(), bounds);
+        }
+
+        /** What stands in one place only is laid together in one shape; what is repeated is kept once and placed. */
+        private Gathered gather() {
+            Map<Mesh, Integer> uses = new HashMap<>();
+            instances.forEach(i -> uses.merge(i.mesh, 1, Integer::sum));
+            Map<Mesh, Kernel> kernels = new HashMap<>();
+            List<Placed> placed = new ArrayList<>();
+            List<Integer> owners = new ArrayList<>();
+            List<Integer> single = new ArrayList<>();
+            for (int i = 0; i < instances.size(); i++) {
+                Instance in = instances.get(i);
+                if (uses.get(in.mesh) == 1) {
+                    single.add(i);
+                    continue;
+                }
+                Kernel kernel = kernels.computeIfAbsent(in.mesh, m -> Kernel.of(kind, m.positions(), m.indices()));
+                placed.add(new Placed(kernel, in.toObject, in.mesh.bounds(Transform.ofColumns(in.toWorld))));
+                owners.add(i);
+            }
+            Merged merged = Merged.of(instances, single);
+            if (merged != null) {
+                placed.add(new Placed(
+                        Kernel.of(kind, merged.positions(), merged.indices()),
+                        Transform.IDENTITY.columns(),
+                        merged.bounds()));
+                owners.add(Merged.MANY);
+            }
+            return new Gathered(
+                    placed, owners.stream().mapToInt(Integer::intValue).toArray(), merged);
+        }
+    }
+
+    private record Gathered(List<Placed> placed, int[] owners, Merged merged) {}
+
+    /**
+     * Several placed meshes as one in world space.
+     *
+     * @param starts    the first triangle of each, and their number
+     * @param instances which instance each is
+     */
+    private record Merged(float[] positions, int[] indices, int[] starts, int[] instances, Box3 bounds) {
+        static final int MANY = -1;
+
+        /** Null for none. */
+        static Merged of(List<Instance> all, List<Integer> which) {
+            if (which.isEmpty()) {
+                return null;
+            }
+            int vertices = 0;
+            int corners = 0;
+            for (int i : which) {
+                vertices += all.get(i).mesh.vertexCount();
+                corners += all.get(i).mesh.indices().length;
+            }
+            float[] positions = new float[3 * vertices];
+            int[] indices = new int[corners];
+            int[] starts = new int[which.size() + 1];
+            Box3 box = Box3.EMPTY;
+            int vertex = 0;
+            int corner = 0;
+            for (int k = 0; k < which.size(); k++) {
+                Instance in = all.get(which.get(k));
+                box = box.with(in.mesh.bounds(Transform.ofColumns(in.toWorld)));
+                for (int v = 0; v < in.mesh.vertexCount(); v++) {
+                    Vec3 p = world(in.toWorld, in.mesh.positions(), v);
+                    positions[3 * (vertex + v)] = (float) p.x();
+                    positions[3 * (vertex + v) + 1] = (float) p.y();
+                    positions[3 * (vertex + v) + 2] = (float) p.z();
+                }
+                for (int c : in.mesh.indices()) {
+                    indices[corner++] = vertex + c;
+                }
+                vertex += in.mesh.vertexCount();
+                starts[k + 1] = corner / 3;
+            }
+            return new Merged(
+                    positions,
+                    indices,
+                    starts,
+                    which.stream().mapToInt(Integer::intValue).toArray(),
+                    box);
+        }
+
+        /** Names the instance and its own triangle instead of the merged one's. */
+        void resolve(Ray ray) {
+            int at = Arrays.binarySearch(starts, ray.primitive);
+            int k = at >= 0 ? at : -at - 2;
+            ray.instance = instances[k];
+            ray.primitive -= starts[k];
         }
     }
 
@@ -101,19 +192,19 @@ public final class RenderScene {
         if (!placed.closest(ray)) {
             return false;
         }
-        Instance instance = instances.get(ray.instance);
-        fill(instance, ray, hit);
+        int owner = owners[ray.instance];
+        if (owner == Merged.MANY) {
+            merged.resolve(ray);
+        } else {
+            ray.instance = owner;
+        }
+        fill(instances.get(ray.instance), ray, hit);
         return true;
     }
 
     /** Whether anything lies on the way; also what is clear or partly see-through counts. */
     public boolean occluded(Ray ray) {
         return placed.occluded(ray);
-    }
-
-    SurfaceValues surface(int instance, int primitive) {
-        Instance i = instances.get(instance);
-        return i.surfaces[spanOf(i.mesh, primitive)];
     }
 
     private static int spanOf(Mesh mesh, int primitive) {
