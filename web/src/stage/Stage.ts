@@ -299,9 +299,11 @@ export class Stage {
     const x = ((clientX - rect.left) / rect.width) * 2 - 1
     const y = 1 - ((clientY - rect.top) / rect.height) * 2
     if (Math.abs(x) > 1 || Math.abs(y) > 1) return null
+    const start = performance.now()
     this.raycaster.setFromCamera(new Vector2(x, y), this.camera)
     const visible = this.parts.filter((m) => m?.visible)
     const hit: Intersection | undefined = this.raycaster.intersectObjects(visible, false)[0]
+    this.element.dataset['picking'] = `${(performance.now() - start).toFixed(1)} ms`
     if (!hit) return null
     return { part: hit.object.userData['part'] as number, span: hit.face?.materialIndex ?? 0 }
   }

@@ -91,9 +91,9 @@ function choose(parts: number[]) {
     <section class="fold" aria-label="Pictures">
       <h2>
         Pictures
-        <small
-          >{{ counted(scene.pictures.length, 'picture') }}, {{ weight(pictureBytes) }} on the stage</small
-        >
+        <small v-if="scene.pictures.length > 0">
+          {{ counted(scene.pictures.length, 'picture') }}, {{ weight(pictureBytes) }} on the stage
+        </small>
       </h2>
       <p v-if="scene.pictures.length === 0" class="soft small">The file brought no textures.</p>
       <ol v-else>

@@ -99,6 +99,10 @@ legend {
   border-color: var(--accent);
   box-shadow: inset 0 0 0 1px var(--accent);
 }
+.choices label b {
+  font-size: 12px;
+  white-space: nowrap;
+}
 .choices input {
   position: absolute;
   opacity: 0;

@@ -31,7 +31,33 @@ class FiguresIT {
         d.page.setInputFiles("input[type=file]", Path.of(System.getProperty("zolvan.figures.glb", lantern())));
         d.page.waitForURL("**/projects/*");
         print("upload and import of the demo lantern, s", String.valueOf((System.nanoTime() - start) / 1e9));
+        million(d);
         d.page.close();
+    }
+
+    /** A million triangles in 5,000 parts, where {@code zolvan.figures.large} names such a GLB. */
+    private static void million(Designer d) {
+        String file = System.getProperty("zolvan.figures.large");
+        if (file == null) {
+            return;
+        }
+        d.page.navigate(RunningZolvan.get().address + "/projects");
+        long start = System.nanoTime();
+        d.page.setInputFiles("input[type=file]", Path.of(file));
+        d.page.waitForURL("**/projects/*");
+        print("upload and import of the large file, s", String.valueOf((System.nanoTime() - start) / 1e9));
+        d.waitUntilDrawn();
+        print("large file drawn, s", String.valueOf((System.nanoTime() - start) / 1e9));
+        print("stage", dataset(d.page, "figures"));
+        for (int i = 0; i < 5; i++) {
+            d.page.mouse().click(500 + 40 * i, 300 + 20 * i);
+            d.waitUntilDrawn();
+            print("picking", dataset(d.page, "picking"));
+        }
+    }
+
+    private static String dataset(Page page, String key) {
+        return String.valueOf(page.evaluate("k => document.querySelector('[data-testid=stage]').dataset[k]", key));
     }
 
     private static String lantern() throws IOException {
