@@ -37,8 +37,8 @@ class FiguresIT {
 
     /** A million triangles in 5,000 parts, where {@code zolvan.figures.large} names such a GLB. */
     private static void million(Designer d) {
-        String file = System.getProperty("zolvan.figures.large");
-        if (file == null) {
+        String file = System.getProperty("zolvan.figures.large", "");
+        if (file.isEmpty()) {
             return;
         }
         d.page.navigate(RunningZolvan.get().address + "/projects");

@@ -1,6 +1,7 @@
 package app.zolvan.core.command;
 
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
@@ -79,10 +80,14 @@ final class RenderCommand {
                 region = new Region(r[0], r[1], r[2], r[3]);
             }
             case "--environment" -> environment = RadianceHdr.read(Files.readAllBytes(Path.of(value)));
-            case "--camera" ->
+            case "--camera" -> {
                 view = Arrays.stream(value.split(","))
                         .mapToDouble(Double::parseDouble)
                         .toArray();
+                if (view.length != 7 || !(view[6] > 0 && view[6] < 180)) {
+                    throw new IllegalArgumentException("camera");
+                }
+            }
             case "--stops" -> stops = Double.parseDouble(value);
             case "--seed" -> seed = Long.parseLong(value);
             case "--threads" -> threads = Math.max(1, Integer.parseInt(value));
@@ -107,7 +112,11 @@ final class RenderCommand {
         return out;
     }
 
-    void run(Model model, Path to, PrintStream out, PrintStream err) throws IOException {
+    void run(Model model, Path to, PrintStream out, PrintStream err) throws IOException, ImportException {
+        if (model.sources().stream()
+                .anyMatch(s -> !s.material().surface().textures().isEmpty())) {
+            err.println("Textures are not traced yet: the picture shows plain colours instead.");
+        }
         long start = System.nanoTime();
         RenderScene scene = scene(model, kind);
         double built = seconds(start);
@@ -119,7 +128,10 @@ final class RenderCommand {
                 || wanted.height() < 1
                 || wanted.x() + wanted.width() > width
                 || wanted.y() + wanted.height() > height) {
-            throw new IOException("the region does not lie within the picture");
+            throw new ImportException(
+                    "region",
+                    "The region does not lie within the picture of " + width + " × " + height
+                            + " pixels. Choose one that does.");
         }
         Still still = new Still(scene, environment, BACKDROP, camera(model.bounds()), width, height, seed, BOUNCES);
         double[] first = {0};
@@ -157,9 +169,6 @@ final class RenderCommand {
     private Camera camera(Box3 bounds) {
         if (view == null) {
             return Camera.framing(bounds, (double) width / height);
-        }
-        if (view.length != 7) {
-            throw new IllegalArgumentException("camera");
         }
         return new Camera(
                 new Vec3(view[0], view[1], view[2]),

@@ -4,11 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.exchange.json.JsonValue;
+import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -87,6 +89,36 @@ class CommandLineTest {
         assertThat(run("inspect", made.toString())).isEqualTo(CommandLine.DONE);
         assertThat(report().text("format", "")).isEqualTo("3MF");
         assertThat(report().number("volumeOfClosedParts", 0)).isCloseTo(24000e-6, within(24000e-6 * SINGLE));
+    }
+
+    @Test
+    void aPictureIsTracedAndARegionOfItHasItsOwnSize(@TempDir Path folder) throws Exception {
+        Path box = Files.writeString(folder.resolve("box.obj"), BOX);
+        Path all = folder.resolve("all.png");
+        Path part = folder.resolve("part.png");
+        assertThat(run("render", box.toString(), all.toString(), "--size", "40x24", "--samples", "4", "--json"))
+                .isEqualTo(CommandLine.DONE);
+        assertThat(report().number("mostSamples", 0)).isEqualTo(4);
+        assertThat(run(
+                        "render",
+                        box.toString(),
+                        part.toString(),
+                        "--size",
+                        "40x24",
+                        "--samples",
+                        "4",
+                        "--region",
+                        "10,5,16,9"))
+                .isEqualTo(CommandLine.DONE);
+        BufferedImage whole = ImageIO.read(all.toFile());
+        BufferedImage cut = ImageIO.read(part.toFile());
+        assertThat(new int[] {cut.getWidth(), cut.getHeight()}).containsExactly(16, 9);
+        for (int i = 0; i < 16 * 9; i++) {
+            assertThat(cut.getRGB(i % 16, i / 16)).isEqualTo(whole.getRGB(10 + i % 16, 5 + i / 16));
+        }
+        assertThat(run("render", box.toString(), part.toString(), "--size", "40x24", "--region", "30,0,16,9"))
+                .isEqualTo(CommandLine.BAD_INPUT);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("within the picture of 40 × 24");
     }
 
     @Test
