@@ -72,6 +72,21 @@ class StillTest {
         assertThat(seen[2]).isCloseTo(2.0, within(0.02));
     }
 
+    /** Under a black sheet that lets half of all light by, the floor gets half the sky: seen once, not twice, not less. */
+    @Test
+    void lightThatPassesAHalfOpaqueSheetIsCountedOnce() {
+        Surface veil = Surface.STANDARD
+                .with(Parameter.BASE_COLOR, 0, 0, 0)
+                .with(Parameter.SPECULAR_WEIGHT, 0)
+                .with(Parameter.GEOMETRY_OPACITY, 0.5);
+        RenderScene scene = new RenderScene.Builder(Kind.SCALAR)
+                .add(sheet(50, 0, true), Transform.IDENTITY, List.of(MATT))
+                .add(sheet(5000, 3, true), Transform.IDENTITY, List.of(veil))
+                .build();
+        double[] seen = centre(scene, Environment.uniform(1, 1, 1), from(new Vec3(0.1, 2, 0.3), Vec3.ZERO, 10), 4096);
+        assertThat(seen[1]).isCloseTo(0.25, within(0.004));
+    }
+
     /**
      * A small panel of side a at height h over the middle of a matt floor: the illuminance below is L · a² / h² for a ≪ h,
      * so the floor shows albedo · L · a² / (π h²). Found by looking for lamps and by hitting them alike.

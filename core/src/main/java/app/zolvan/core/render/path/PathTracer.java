@@ -109,7 +109,7 @@ public final class PathTracer {
                 if (++passed > PASSED_OVER) {
                     return;
                 }
-                step(!entering);
+                goOn(!entering);
                 continue;
             }
             boolean body = s.isClear() && !s.thinWalled;
@@ -118,7 +118,7 @@ public final class PathTracer {
                 if (++passed > PASSED_OVER) {
                     return;
                 }
-                step(!entering);
+                goOn(!entering);
                 continue;
             }
             double eta = indices(s, body, entering);
@@ -273,6 +273,12 @@ public final class PathTracer {
         px = hit.x + side * hit.gx;
         py = hit.y + side * hit.gy;
         pz = hit.z + side * hit.gz;
+    }
+
+    /** Straight on through what is not there for this path; looking for light did not see through it, so this counts in full. */
+    private void goOn(boolean outside) {
+        step(outside);
+        lastPdf = 0;
     }
 
     /** The shading frame on the viewer's side: x, y, z in the rows of {@link #frame} (Duff et al. 2017). */
