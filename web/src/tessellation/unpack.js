@@ -13,6 +13,10 @@ const COMPRESSIONS = ['KHR_draco_mesh_compression', 'EXT_meshopt_compression', '
  * @returns {Promise<Uint8Array>}
  */
 export async function unpack(draco, meshopt, bytes) {
+  if (String.fromCharCode(...bytes.subarray(0, 4)) !== 'glTF')
+    throw new Error(
+      'A compressed glTF in several files can’t be unpacked. Export it as one binary file (.glb).',
+    )
   await meshopt.ready
   const io = new WebIO()
     .registerExtensions(ALL_EXTENSIONS)
