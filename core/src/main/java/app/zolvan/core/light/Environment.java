@@ -89,11 +89,6 @@ public final class Environment {
         return new Environment(w, h, rgb, 0, 0.5 * strength);
     }
 
-    /** The same picture, turned and strengthened otherwise. */
-    public Environment with(double radians, double factor) {
-        return new Environment(width, height, rgb, radians, factor);
-    }
-
     private static double luminance(float[] c, int i) {
         return 0.2126 * c[i] + 0.7152 * c[i + 1] + 0.0722 * c[i + 2] + 1e-9;
     }

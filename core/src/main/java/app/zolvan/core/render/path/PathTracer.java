@@ -28,11 +28,6 @@ public final class PathTracer {
 
     public double g;
     public double b;
-    /** What the first thing seen is coloured like, and how it stands: for telling noise from detail. */
-    public final double[] albedo = new double[3];
-
-    public final double[] normal = new double[3];
-
     private final RenderScene scene;
     private final Environment environment;
     private final double[] backdrop;
@@ -78,7 +73,7 @@ public final class PathTracer {
         this.scale = scene.bounds().max().minus(scene.bounds().min()).length();
     }
 
-    /** Traces one path from {@code origin} along a unit direction; sets r, g, b, albedo and normal. */
+    /** Traces one path from {@code origin} along a unit direction; sets r, g, b. */
     public void trace(Vec3 origin, double x, double y, double z, Sampler random) {
         px = origin.x();
         py = origin.y();
@@ -92,8 +87,6 @@ public final class PathTracer {
         mediaCount = 0;
         wavelength = 0;
         wavelengthNumber = random.next();
-        albedo[0] = albedo[1] = albedo[2] = 0;
-        normal[0] = normal[1] = normal[2] = 0;
         int bounces = 0;
         for (int passed = 0; bounces <= longest; ) {
             ray.set(px, py, pz, dx, dy, dz, 0, Float.POSITIVE_INFINITY);
@@ -130,9 +123,6 @@ public final class PathTracer {
             }
             face(entering);
             bsdf.set(s, local(0, -1), local(3, -1), local(6, -1), eta, body && !entering);
-            if (bounces == 0) {
-                note(s);
-            }
             if (!bsdf.isSmooth()) {
                 lookForLight(entering, random);
             }
@@ -169,15 +159,6 @@ public final class PathTracer {
                 tb /= most;
             }
         }
-    }
-
-    private void note(SurfaceValues s) {
-        albedo[0] = s.baseR;
-        albedo[1] = s.baseG;
-        albedo[2] = s.baseB;
-        normal[0] = hit.nx;
-        normal[1] = hit.ny;
-        normal[2] = hit.nz;
     }
 
     private void miss(boolean seen) {
