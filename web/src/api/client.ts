@@ -90,6 +90,12 @@ export const api = {
     send<Job>('POST', `/api/jobs/${id}/answer`, { body: { unit, upAxis } }),
   cancelJob: (id: string) => send<Job>('POST', `/api/jobs/${id}/cancel`),
 
+  /** The upload that a project was made of; only where its surfaces can be cut again. */
+  original: async (id: string): Promise<Blob> => {
+    const response = await fetch(`${project(id)}/upload`)
+    if (!response.ok) throw await refusalOf(response.status, await response.text())
+    return response.blob()
+  },
   scene: (id: string) => send<Scene>('GET', `${project(id)}/scene`),
   state: (id: string) => send<ProjectState>('GET', `${project(id)}/state`),
   strata: (id: string, part: number, span: number) =>
@@ -131,16 +137,17 @@ export const api = {
   libraryAssetAddress: (sha256: string) => `/api/library/assets/${sha256}`,
 }
 
-/** Sends a file as it is, telling how far it has got; resolves to the import job. */
+/** Sends a file as it is, telling how far it has got; resolves to the import job. Into a project, its triangles only. */
 export function upload(
   name: string,
   file: Blob,
   onProgress: (share: number) => void,
   signal: AbortSignal,
+  into?: string,
 ): Promise<Job> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest()
-    request.open('POST', '/api/imports')
+    request.open('POST', into ? `/api/imports?project=${into}` : '/api/imports')
     request.setRequestHeader('X-XSRF-TOKEN', csrfToken())
     request.setRequestHeader('X-File-Name', encodeURIComponent(name))
     request.setRequestHeader('Content-Type', 'application/octet-stream')

@@ -258,27 +258,6 @@ h1 {
   overflow: hidden;
   text-overflow: ellipsis;
 }
-.meter {
-  width: 100%;
-  height: 8px;
-  background: var(--well);
-  border-radius: 2px;
-  overflow: hidden;
-}
-.meter i {
-  display: block;
-  height: 100%;
-  background: var(--accent);
-}
-.meter .running {
-  width: 30%;
-  animation: run 1.4s ease-in-out infinite alternate;
-}
-@keyframes run {
-  to {
-    margin-left: 70%;
-  }
-}
 .open {
   display: flex;
   flex-direction: column;

@@ -12,10 +12,12 @@ import PictureCard from '../panels/picture/PictureCard.vue'
 import StageView from '../panels/stage/StageView.vue'
 import SampleTray from '../panels/tray/SampleTray.vue'
 import { listen } from '../stores/events'
+import { useImports } from '../stores/imports'
 import { useWorkspace } from '../stores/workspace'
 
 const props = defineProps<{ id: string }>()
 const workspace = useWorkspace()
+const imports = useImports()
 const router = useRouter()
 const missing = ref('')
 const help = ref(false)
@@ -31,6 +33,10 @@ onMounted(async () => {
     return
   }
   stop = listen({
+    job: (news) => {
+      imports.hear(news)
+      if (news.kind === 'import' && news.state === 'DONE' && news.result === props.id) void workspace.reread()
+    },
     project: (news) => {
       if (news.id === props.id && workspace.pending === 0 && news.version > (workspace.state?.version ?? 0))
         void workspace.catchUp()

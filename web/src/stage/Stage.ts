@@ -125,9 +125,13 @@ export class Stage {
     this.handlers[event] = handler
   }
 
-  /** Shows a model, each part in its place. Resolves when all geometry has arrived. */
+  /**
+   * Shows a model, each part in its place; or other triangles of the model that is shown, from where it is looked at.
+   * Resolves when all geometry has arrived.
+   */
   async show(scene: Scene): Promise<void> {
     this.busy(1)
+    const before = [...this.parts]
     const geometries = new Map<string, Promise<BufferGeometry>>()
     for (const part of scene.parts) {
       if (!geometries.has(part.mesh))
@@ -146,13 +150,18 @@ export class Stage {
       }),
     )
     if (this.disposed) return
+    for (const mesh of before) {
+      this.model.remove(mesh)
+      mesh.geometry.dispose()
+    }
     const [x0 = 0, y0 = 0, z0 = 0, x1 = 0, y1 = 0, z1 = 0] = scene.bounds
     const centre = new Vector3(x0 + x1, y0 + y1, z0 + z1).multiplyScalar(0.5)
     if (!this.isFew) this.batches.lay(this.parts, centre, new Vector3(x1 - x0, y1 - y0, z1 - z0).length() / 2)
     this.applyLooks()
     this.model.updateMatrixWorld(true)
     this.shadow.update(this.renderer, this.model, this.bounds())
-    this.frame()
+    if (before.length > 0) this.isolate(this.isolated ? [...this.isolated] : null)
+    else this.frame()
     this.busy(-1)
   }
 

@@ -95,3 +95,21 @@ export async function bundle(files: Dropped[], onProgress: (share: number) => vo
   end.setUint32(16, offset, true)
   return new Blob([...pieces, ...directory, end.buffer], { type: 'application/zip' })
 }
+
+/** The files of a zip that {@link bundle} made, each a piece of the whole. */
+export async function unbundle(zip: Blob): Promise<Dropped[]> {
+  const end = new DataView(await zip.slice(-22).arrayBuffer())
+  const from = end.getUint32(16, true)
+  const directory = await zip.slice(from, from + end.getUint32(12, true)).arrayBuffer()
+  const view = new DataView(directory)
+  const files: Dropped[] = []
+  for (let at = 0; at + 46 <= directory.byteLength;) {
+    const length = view.getUint16(at + 28, true)
+    const path = new TextDecoder().decode(new Uint8Array(directory, at + 46, length))
+    const start = view.getUint32(at + 42, true) + 30 + length
+    const content = zip.slice(start, start + view.getUint32(at + 24, true))
+    files.push({ path, file: new File([content], path.replace(/^.*\//, '')) })
+    at += 46 + length
+  }
+  return files
+}

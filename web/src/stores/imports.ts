@@ -3,7 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal, upload, type Job } from '../api/client'
 import type { Kind } from '../tessellation/kinds.js'
 import type { Prepared } from '../tessellation/worker'
-import { bundle, type Dropped } from './bundle'
+import { bundle, unbundle, type Dropped } from './bundle'
 import { AUTOMATIC, FINENESS, preparationFor, prepare, withOriginal } from './preparation'
 
 /** A file that was turned into triangles and waits for the designer's word on how fine they are. */
@@ -12,6 +12,7 @@ interface Waiting {
   kind: Kind
   fineness: number
   prepared: Prepared
+  into?: string
 }
 
 /** The order in which a job goes through its states, until it is answered and begins again. */
@@ -73,7 +74,7 @@ export const useImports = defineStore('imports', () => {
   }
 
   /** Turns a file into triangles, and shows what came of it before it is sent. */
-  async function refine(file: File, kind: Kind, fineness: number) {
+  async function refine(file: File, kind: Kind, fineness: number, into?: string) {
     waiting.value = null
     problem.value = ''
     stage.value = 'prepare'
@@ -84,20 +85,37 @@ export const useImports = defineStore('imports', () => {
     clock = window.setInterval(() => (seconds.value = Math.round((performance.now() - start) / 1000)), 250)
     try {
       const prepared = await prepare(file, kind, fineness, calledOff.signal)
-      waiting.value = { file, kind, fineness, prepared }
+      waiting.value = { file, kind, fineness, prepared, ...(into && { into }) }
     } catch (e) {
       problem.value = e instanceof Error ? e.message : ''
     } finally {
       window.clearInterval(clock)
       uploaded.value = null
     }
-    if (kind === 'packed' && waiting.value) await sendPrepared()
+    if ((kind === 'packed' || into) && waiting.value) await sendPrepared()
   }
 
   /** Finer by one step, or coarser. */
   function cutAgain(by: number) {
     const w = waiting.value
     if (w) void refine(w.file, w.kind, Math.max(0, Math.min(FINENESS.length - 1, w.fineness + by)))
+  }
+
+  /** Cuts an open project's surfaces into other triangles; its looks stay. */
+  async function cutProject(id: string, fineness: number) {
+    problem.value = ''
+    job.value = null
+    answered = false
+    try {
+      const files = await unbundle(await api.original(id))
+      const original = files.find((f) => f.path.startsWith('original/'))
+      const kind = original ? await preparationFor(original.file) : null
+      if (!original || !kind) throw new Error('no original')
+      fileName.value = original.file.name
+      await refine(original.file, kind, fineness, id)
+    } catch (e) {
+      problem.value = e instanceof Refusal ? e.message : 'The original could not be read. Try it once more.'
+    }
   }
 
   async function sendPrepared() {
@@ -109,7 +127,7 @@ export const useImports = defineStore('imports', () => {
     try {
       const content = await withOriginal(w.file, w.kind, w.fineness, w.prepared)
       const name = `${w.file.name.replace(/\.[^.]+$/, '')}.zip`
-      hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal))
+      hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal, w.into))
     } catch (e) {
       problem.value = e instanceof Refusal ? e.message : 'The files could not be read. Try it once more.'
     } finally {
@@ -165,6 +183,7 @@ export const useImports = defineStore('imports', () => {
     busy,
     start,
     cutAgain,
+    cutProject,
     sendPrepared,
     answer,
     hear,

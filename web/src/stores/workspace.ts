@@ -112,6 +112,12 @@ export const useWorkspace = defineStore('workspace', () => {
     light.value = readLight(projectId)
   }
 
+  /** Reads the model again after its triangles were replaced. */
+  async function reread() {
+    scene.value = await api.scene(id.value)
+    await catchUp()
+  }
+
   function close() {
     scene.value = null
     state.value = null
@@ -256,6 +262,7 @@ export const useWorkspace = defineStore('workspace', () => {
     shownLevel,
     report,
     open,
+    reread,
     close,
     take,
     select,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { api } from '../../api/client'
+import CutAgain from './CutAgain.vue'
 import { counted, useWorkspace } from '../../stores/workspace'
 
 /** How many of the largest parts and pictures are listed. */
@@ -71,6 +72,10 @@ function choose(parts: number[]) {
       </dd>
       <dt>Triangles</dt>
       <dd>{{ scene.triangles.toLocaleString('en') }} in {{ counted(scene.faces, 'face') }}</dd>
+      <template v-if="scene.origin.cut">
+        <dt>Round surfaces</dt>
+        <dd><CutAgain :cut="scene.origin.cut" /></dd>
+      </template>
       <dt>Source materials</dt>
       <dd>{{ sources.toLocaleString('en') }}</dd>
       <dt>Open parts</dt>

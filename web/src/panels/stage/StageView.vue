@@ -43,6 +43,12 @@ onBeforeUnmount(() => {
 })
 
 watch(
+  () => workspace.scene,
+  (scene, before) => {
+    if (scene && before && scene.projectId === before.projectId) void stageHandle.value?.show(scene)
+  },
+)
+watch(
   () => workspace.state,
   (state) => {
     if (state) stageHandle.value?.setLooks(state.looks, state.regions)

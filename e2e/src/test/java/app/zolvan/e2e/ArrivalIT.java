@@ -72,6 +72,13 @@ class ArrivalIT {
                 .containsExactly("as1", "rod-assembly", "l-bracket-assembly", "l-bracket-assembly");
         assertThat(scene.getAsJsonObject("origin").get("format").getAsString()).isEqualTo("STEP");
         assertThat(scene.getAsJsonObject("origin").get("unit").getAsString()).isEqualTo("mm");
+        int fine = scene.get("triangles").getAsInt();
+        d.page.keyboard().press("1"); // the surfaces are kept: they can be cut again from the open project
+        d.page.click("[aria-label='What arrived'] >> text=Coarser");
+        d.page.waitForFunction(
+                "fine => fetch('/api' + location.pathname + '/scene').then((r) => r.json()).then((s) => s.triangles < fine)",
+                fine);
+        d.page.waitForSelector("[aria-label='What arrived'] dd:has-text('" + String.format("%,d", automatic) + "')");
         d.page.close();
     }
 

@@ -84,7 +84,17 @@ final class Browser {
 
     /** Uploads a file and waits until its job is over. */
     JsonNode importFile(String name, byte[] file) throws InterruptedException {
-        String job = upload(name, file).json().get("id").asString();
+        return ended(upload(name, file));
+    }
+
+    /** Gives a project the triangles of a file and waits for the job's end. */
+    JsonNode importInto(UUID project, String name, byte[] file) throws InterruptedException {
+        String path = "/api/imports?project=" + project;
+        return ended(send("POST", path, "application/octet-stream", file, Map.of("X-File-Name", name)));
+    }
+
+    private JsonNode ended(Answer submitted) throws InterruptedException {
+        String job = submitted.json().get("id").asString();
         for (int i = 0; i < 400; i++) {
             JsonNode state = get("/api/jobs/" + job).json();
             if (!state.get("state").asString().matches("QUEUED|RUNNING")) {

@@ -5,11 +5,15 @@ import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.model.Digest;
 import app.zolvan.server.asset.AssetService;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -164,6 +168,39 @@ class ImportTest extends ServerTest {
     }
 
     @Test
+    void surfacesCutAnewKeepTheProjectsLooksAndReplaceItsTriangles() throws Exception {
+        byte[] first = cut(stools(), 0.001);
+        UUID project = UUID.fromString(
+                browser.importFile("stools.zip", first).get("result").asString());
+        String path = "/api/projects/" + project;
+        JsonNode scene = browser.get(path + "/scene").json();
+        assertThat(scene.get("origin").get("cut").asDouble()).isEqualTo(0.001);
+        assertThat(browser.get(path + "/upload").body()).isEqualTo(first);
+        browser.post(
+                path + "/assignments",
+                Map.of("level", "part", "targets", List.of(0), "material", libraryMaterial("GL-001")),
+                1);
+        JsonNode before = browser.get(path + "/state").json();
+        byte[] finer = cut(stools(), 0.0002);
+        JsonNode job = browser.importInto(project, "stools.zip", finer);
+        assertThat(job.get("state").asString()).isEqualTo("DONE");
+        JsonNode after = browser.get(path + "/state").json();
+        assertThat(after.get("version").asLong())
+                .isGreaterThan(before.get("version").asLong());
+        assertThat(after.get("regions")).isEqualTo(before.get("regions"));
+        assertThat(browser.get(path + "/scene").json().get("origin").get("cut").asDouble())
+                .isEqualTo(0.0002);
+        assertThat(browser.get(path + "/upload").body()).isEqualTo(finer);
+        byte[] other = "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n".getBytes(StandardCharsets.UTF_8);
+        JsonNode refused = browser.importInto(project, "other.zip", cut("other.obj", other, 0.001));
+        assertThat(refused.get("problem").asString()).contains("don’t belong to this model’s parts");
+        assertThat(stranger().asNewDesigner(accounts).get(path + "/upload").status())
+                .isEqualTo(404);
+        String plain = newProject();
+        assertThat(browser.get(plain + "/upload").sentence()).contains("came as triangles");
+    }
+
+    @Test
     void everyFormatCanBeDownloadedAndSaysWhatItLoses() throws Exception {
         String project = newProject();
         JsonNode formats = browser.get(project + "/exports").json();
@@ -175,6 +212,25 @@ class ImportTest extends ServerTest {
             assertThat(file.body()).hasSizeGreaterThan(200);
         }
         assertThat(browser.get(project + "/exports/xyz").status()).isEqualTo(404);
+    }
+
+    private static byte[] cut(byte[] glb, double linear) throws IOException {
+        return cut("model.glb", glb, linear);
+    }
+
+    /** A model as the browser sends one that it has cut into triangles. */
+    private static byte[] cut(String name, byte[] model, double linear) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(out)) {
+            zip.putNextEntry(new ZipEntry(name));
+            zip.write(model);
+            zip.putNextEntry(new ZipEntry("original/stools.stp"));
+            zip.write("ISO-10303-21;".getBytes(StandardCharsets.UTF_8));
+            zip.putNextEntry(new ZipEntry("preparation.txt"));
+            zip.write(
+                    ("{\"kind\":\"step\",\"linear\":" + linear + ",\"angular\":0.5}").getBytes(StandardCharsets.UTF_8));
+        }
+        return out.toByteArray();
     }
 
     private String state(String job) {

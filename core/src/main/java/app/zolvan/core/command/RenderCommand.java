@@ -8,17 +8,25 @@ import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
 import app.zolvan.core.light.RadianceHdr;
+import app.zolvan.core.light.WhiteBalance;
+import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.Model;
+import app.zolvan.core.render.film.Development;
+import app.zolvan.core.render.film.Development.Curve;
+import app.zolvan.core.render.film.Film;
 import app.zolvan.core.render.film.Png;
+import app.zolvan.core.render.film.Tiff;
 import app.zolvan.core.render.path.Camera;
 import app.zolvan.core.render.path.Still;
 import app.zolvan.core.render.path.Still.Quality;
 import app.zolvan.core.render.path.Still.Region;
+import app.zolvan.core.render.scene.Dress;
 import app.zolvan.core.render.scene.RenderScene;
+import app.zolvan.core.render.texture.Textures;
 import app.zolvan.core.render.trace.Kernel;
 import java.io.IOException;
 import java.io.PrintStream;
@@ -31,8 +39,9 @@ import java.util.Locale;
 /** {@code render}: a picture of a model with the looks it arrived with, on a neutral floor. */
 final class RenderCommand {
     static final String USAGE = "render MODEL OUT.png [--size WxH] [--quality proof|review|print | --samples N]"
-            + " [--region x,y,w,h]\n    [--environment FILE.hdr] [--camera px,py,pz,tx,ty,tz,field] [--stops N] [--seed N]"
-            + " [--threads N] [--kernel vector|scalar] [--json]";
+            + " [--region x,y,w,h]\n    [--environment FILE.hdr] [--camera px,py,pz,tx,ty,tz,field] [--stops N]"
+            + " [--white K]\n    [--curve neutral|filmic] [--grain kept|smoothed] [--bits 8|16] [--seed N] [--threads N]"
+            + " [--kernel vector|scalar] [--json]\n    OUT may also end in .tif (16 bits) or .hdr (radiance).";
 
     private static final double[] BACKDROP = {0.56, 0.56, 0.56};
     private static final int BOUNCES = 24;
@@ -50,6 +59,10 @@ final class RenderCommand {
     private int threads = Runtime.getRuntime().availableProcessors();
     private Kernel.Kind kind = Kernel.Kind.best();
     private boolean json;
+    private boolean denoise;
+    private boolean deep;
+    private double kelvin;
+    private Curve curve = Curve.NEUTRAL;
 
     /**
      * Takes one option.
@@ -89,6 +102,23 @@ final class RenderCommand {
                 }
             }
             case "--stops" -> stops = Double.parseDouble(value);
+            case "--curve" -> curve = Curve.valueOf(value.toUpperCase(Locale.ROOT));
+            case "--white" -> {
+                kelvin = Double.parseDouble(value);
+                new WhiteBalance(kelvin);
+            }
+            case "--bits" -> {
+                deep = value.equals("16");
+                if (!deep && !value.equals("8")) {
+                    throw new IllegalArgumentException("bits");
+                }
+            }
+            case "--grain" -> {
+                denoise = value.equals("smoothed");
+                if (!denoise && !value.equals("kept")) {
+                    throw new IllegalArgumentException("grain");
+                }
+            }
             case "--seed" -> seed = Long.parseLong(value);
             case "--threads" -> threads = Math.max(1, Integer.parseInt(value));
             case "--kernel" -> kind = Kernel.Kind.valueOf(value.toUpperCase(Locale.ROOT));
@@ -113,12 +143,14 @@ final class RenderCommand {
     }
 
     void run(Model model, Path to, PrintStream out, PrintStream err) throws IOException, ImportException {
-        if (model.sources().stream()
-                .anyMatch(s -> !s.material().surface().textures().isEmpty())) {
-            err.println("Textures are not traced yet: the picture shows plain colours instead.");
-        }
         long start = System.nanoTime();
-        RenderScene scene = scene(model, kind);
+        Textures textures = new Textures(
+                digest -> model.images().containsKey(digest)
+                        ? model.images().get(digest).bytes()
+                        : null,
+                Textures.BUDGET);
+        RenderScene scene = scene(model, kind, textures);
+        textures.problems().forEach(err::println);
         double built = seconds(start);
         Region all = new Region(0, 0, width, height);
         Region wanted = region == null ? all : region;
@@ -137,7 +169,11 @@ final class RenderCommand {
         double[] first = {0};
         int[] samples = {0};
         still.render(quality, wanted, threads, (share, n) -> {
-            first[0] = first[0] == 0 ? seconds(start) : first[0];
+            if (n == 0) {
+                first[0] = seconds(start);
+                err.printf(Locale.ROOT, "the whole, coarse, after %.1f s%n", first[0]);
+                return true;
+            }
             samples[0] = n;
             double gone = seconds(start);
             err.printf(
@@ -149,7 +185,7 @@ final class RenderCommand {
                     n);
             return true;
         });
-        Files.write(to, Png.encode(wanted.width(), wanted.height(), still.developed(wanted, stops), DPI));
+        write(still.film(), wanted, to);
         if (json) {
             out.printf(
                     Locale.ROOT,
@@ -164,6 +200,24 @@ final class RenderCommand {
                     first[0],
                     seconds(start));
         }
+    }
+
+    /** Writes the kind of picture that the name's ending asks for. */
+    private void write(Film film, Region r, Path to) throws IOException {
+        Development development = new Development(stops, kelvin, curve, null, denoise);
+        float[] radiance = development.radiance(film, r.x(), r.y(), r.width(), r.height());
+        String name = to.toString().toLowerCase(Locale.ROOT);
+        byte[] file;
+        if (name.endsWith(".hdr")) {
+            file = RadianceHdr.write(r.width(), r.height(), radiance);
+        } else if (name.endsWith(".tif") || name.endsWith(".tiff")) {
+            file = Tiff.encode(r.width(), r.height(), development.words(radiance), DPI);
+        } else if (deep) {
+            file = Png.encode(r.width(), r.height(), development.words(radiance), DPI);
+        } else {
+            file = Png.encode(r.width(), r.height(), development.bytes(radiance), DPI);
+        }
+        Files.write(to, file);
     }
 
     private Camera camera(Box3 bounds) {
@@ -182,19 +236,21 @@ final class RenderCommand {
     }
 
     /** The model with the looks it arrived with, standing on a floor. */
-    static RenderScene scene(Model model, Kernel.Kind kind) {
-        RenderScene.Builder builder = new RenderScene.Builder(kind);
+    static RenderScene scene(Model model, Kernel.Kind kind, Textures textures) {
+        RenderScene.Builder builder = new RenderScene.Builder(kind, textures);
         for (Model.Part part : model.parts()) {
             List<Material> materials = part.sourceOfSpan().stream()
                     .map(s -> s == Model.NONE
                             ? Look.NEUTRAL
                             : model.sources().get(s).material())
                     .toList();
-            builder.add(
-                    model.meshOf(part),
-                    model.partToWorld(part),
-                    materials.stream().map(Material::surface).toList(),
-                    materials.stream().mapToInt(RenderCommand::priority).toArray());
+            List<Dress> dresses = materials.stream()
+                    .map(m -> Dress.of(m.surface())
+                            .priority(priority(m))
+                            .metric(Look.of(m, null, 0, null).mapping() instanceof Mapping.Box)
+                            .painted(true))
+                    .toList();
+            builder.addDressed(model.meshOf(part), model.partToWorld(part), dresses);
         }
         Box3 box = model.bounds();
         double reach = 20 * box.size().length();

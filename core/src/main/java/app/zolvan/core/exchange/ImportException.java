@@ -13,6 +13,12 @@ public final class ImportException extends Exception {
         this.reason = reason;
     }
 
+    /** The same, with what the fault came from. */
+    public ImportException(String reason, String sentence, Throwable cause) {
+        super(sentence, cause);
+        this.reason = reason;
+    }
+
     public String reason() {
         return reason;
     }

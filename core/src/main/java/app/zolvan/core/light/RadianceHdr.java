@@ -1,9 +1,11 @@
 package app.zolvan.core.light;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 
-/** Reads equirectangular pictures in the Radiance format (RGBE, with or without run lengths; Ward 1991). */
+/** Reads and writes pictures in the Radiance format (RGBE, read with or without run lengths; Ward 1991). */
 public final class RadianceHdr {
     private static final int MOST_PIXELS = 64 << 20;
 
@@ -24,6 +26,53 @@ public final class RadianceHdr {
         } catch (ArrayIndexOutOfBoundsException e) {
             throw new IOException("The picture of surroundings is cut off. Copy it again.", e);
         }
+    }
+
+    /**
+     * A picture in this format, without runs.
+     *
+     * @param rgb scene-linear, three numbers a pixel from the top; negative ones become 0
+     */
+    public static byte[] write(int width, int height, float[] rgb) {
+        byte[] head = ("#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y " + height + " +X " + width + "\n")
+                .getBytes(StandardCharsets.US_ASCII);
+        boolean lines = width >= 8 && width < 32768; // else pixels stand one after another
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        out.writeBytes(head);
+        byte[] row = new byte[4 * width];
+        for (int y = 0; y < height; y++) {
+            Arrays.fill(row, (byte) 0);
+            for (int x = 0; x < width; x++) {
+                pixel(rgb, 3 * (y * width + x), row, lines ? x : 4 * x, lines ? width : 1);
+            }
+            if (!lines) {
+                out.writeBytes(row);
+                continue;
+            }
+            out.writeBytes(new byte[] {2, 2, (byte) (width >> 8), (byte) width});
+            for (int c = 0; c < 4; c++) {
+                for (int x = 0; x < width; x += 128) {
+                    int n = Math.min(128, width - x);
+                    out.write(n);
+                    out.write(row, c * width + x, n);
+                }
+            }
+        }
+        return out.toByteArray();
+    }
+
+    /** One pixel's four bytes, {@code apart} from each other. */
+    private static void pixel(float[] rgb, int from, byte[] to, int at, int apart) {
+        double most = Math.max(rgb[from], Math.max(rgb[from + 1], rgb[from + 2]));
+        if (!(most > 1e-32)) {
+            return;
+        }
+        int exponent = Math.getExponent(most) + 1;
+        double scale = Math.scalb(256.0, -exponent);
+        for (int c = 0; c < 3; c++) {
+            to[at + c * apart] = (byte) Math.max(0, Math.min(255, (int) (rgb[from + c] * scale)));
+        }
+        to[at + 3 * apart] = (byte) (exponent + 128);
     }
 
     private Environment read() throws IOException {

@@ -42,6 +42,9 @@ interface AssetMapper {
             on conflict do nothing""")
     void addToProject(UUID projectId, String sha256);
 
+    @Delete("delete from project_asset where project_id = #{projectId} and sha256 = #{sha256}")
+    void takeFromProject(UUID projectId, String sha256);
+
     @Select("""
             select a.id, a.sha256, a.size, a.media_type from project_asset p join asset a using (sha256)
             where p.project_id = #{projectId} order by a.size desc, a.sha256""")

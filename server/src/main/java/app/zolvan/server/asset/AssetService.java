@@ -116,6 +116,10 @@ public class AssetService {
         mapper.addToProject(projectId, sha256);
     }
 
+    public void takeFromProject(UUID projectId, String sha256) {
+        mapper.takeFromProject(projectId, sha256);
+    }
+
     /** What a project's asset is and takes. */
     public record Stored(String sha256, long bytes, String mediaType) {}
 

@@ -27,12 +27,13 @@ interface JobMapper {
             Instant createdAt,
             Instant startedAt,
             String question,
-            String answer) {}
+            String answer,
+            UUID subject) {}
 
     @Insert("""
-            insert into job (id, account_id, kind, title, state, asset)
-            values (#{id}, #{accountId}, #{kind}, #{title}, 'QUEUED', #{asset})""")
-    void insert(UUID id, UUID accountId, String kind, String title, String asset);
+            insert into job (id, account_id, kind, title, state, asset, subject)
+            values (#{id}, #{accountId}, #{kind}, #{title}, 'QUEUED', #{asset}, #{subject})""")
+    void insert(UUID id, UUID accountId, String kind, String title, String asset, UUID subject);
 
     @Select("select * from job where id = #{id}")
     Optional<Row> find(UUID id);

@@ -17,6 +17,7 @@ import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import javax.sql.DataSource;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
@@ -76,9 +77,9 @@ public class JobService {
     }
 
     @Transactional
-    public Job submit(UUID account, String kind, String title, String asset) {
+    public Job submit(UUID account, String kind, String title, String asset, @Nullable UUID subject) {
         UUID id = UUID.randomUUID();
-        mapper.insert(id, account, kind, title, asset);
+        mapper.insert(id, account, kind, title, asset, subject);
         client.scheduleIfNotExists(task.instance(id.toString()), clock.instant());
         return get(account, id);
     }
@@ -133,7 +134,8 @@ public class JobService {
         JobWork work = works.get(job.kind());
         try {
             JobAnswer answer = job.answer() == null ? null : json.readValue(job.answer(), JobAnswer.class);
-            UUID result = work.run(id, job.accountId(), job.title(), job.asset(), answer, reporter(id));
+            JobOrder order = new JobOrder(id, job.accountId(), job.title(), job.asset(), job.subject(), answer);
+            UUID result = work.run(order, reporter(id));
             mapper.finish(id, "DONE", null, result);
         } catch (Asking e) {
             if (mapper.ask(id, json.writeValueAsString(e.question())) == 0) {

@@ -6,6 +6,7 @@ import app.zolvan.server.job.JobService;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -20,10 +21,13 @@ class ImportService {
         this.jobs = jobs;
     }
 
-    /** @param limit size in bytes that must not be passed */
+    /**
+     * @param project the project that gets the file's triangles instead of its own; null to make a new one
+     * @param limit   size in bytes that must not be passed
+     */
     @Transactional
-    Job receive(UUID account, String name, InputStream body, long limit) throws IOException {
+    Job receive(UUID account, @Nullable UUID project, String name, InputStream body, long limit) throws IOException {
         String sha256 = assets.store(body, "application/octet-stream", limit);
-        return jobs.submit(account, ImportWork.KIND, name, sha256);
+        return jobs.submit(account, ImportWork.KIND, name, sha256, project);
     }
 }

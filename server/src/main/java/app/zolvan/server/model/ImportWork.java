@@ -7,6 +7,7 @@ import app.zolvan.core.exchange.ImportLimits;
 import app.zolvan.core.exchange.ModelReader.Progress;
 import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.UpAxis;
+import app.zolvan.core.exchange.formats.Cut;
 import app.zolvan.core.exchange.formats.ModelFormats;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Preparation;
@@ -14,6 +15,7 @@ import app.zolvan.core.model.Repeats;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobAnswer;
+import app.zolvan.server.job.JobOrder;
 import app.zolvan.server.job.JobQuestion;
 import app.zolvan.server.job.JobWork;
 import app.zolvan.server.problem.Problem;
@@ -52,13 +54,17 @@ public class ImportWork implements JobWork {
     }
 
     @Override
-    public UUID run(UUID job, UUID account, String title, String asset, @Nullable JobAnswer answer, Progress progress)
-            throws ImportException, IOException, Asking {
-        int dot = title.lastIndexOf('.');
-        String name = dot > 0 ? title.substring(0, dot) : title;
-        Reading reading = new Reading(
-                ImportLimits.STANDARD, (s, step) -> progress.at(s * READ, step), unit(answer), upAxis(answer));
-        return run(new ModelStore.Origin(job, account, name, "", null, title, asset), reading, true, progress);
+    public UUID run(JobOrder order, Progress progress) throws ImportException, IOException, Asking {
+        int dot = order.title().lastIndexOf('.');
+        String name = dot > 0 ? order.title().substring(0, dot) : order.title();
+        JobAnswer answer = order.answer();
+        UpAxis up = order.subject() == null ? upAxis(answer) : store.upAxis(order.subject());
+        Reading reading =
+                new Reading(ImportLimits.STANDARD, (s, step) -> progress.at(s * READ, step), unit(answer), up);
+        UUID project = order.subject() == null ? order.job() : order.subject();
+        var origin = new ModelStore.Origin(
+                project, order.account(), name, "", null, order.title(), order.asset(), order.subject() != null);
+        return run(origin, reading, !origin.again(), progress);
     }
 
     @Override
@@ -95,7 +101,7 @@ public class ImportWork implements JobWork {
         String fileName = file.getFileName().toString();
         try {
             run(
-                    new ModelStore.Origin(project, account, name, client, unit, fileName, sha256),
+                    new ModelStore.Origin(project, account, name, client, unit, fileName, sha256, false),
                     Reading.standard(),
                     false,
                     Progress.NONE);
@@ -107,7 +113,7 @@ public class ImportWork implements JobWork {
     /** Reads the origin's file and makes the project; does nothing when an earlier run has made it already. */
     private UUID run(ModelStore.Origin origin, Reading reading, boolean mayAsk, Progress progress)
             throws ImportException, IOException, Asking {
-        if (store.exists(origin.project())) {
+        if (!origin.again() && store.exists(origin.project())) {
             return origin.project();
         }
         Path file = Files.createTempFile("zolvan-import", ".bin");
@@ -127,7 +133,12 @@ public class ImportWork implements JobWork {
                         Repeats.joined(arrival.model()),
                         s -> progress.at(READ + s * PREPARE, "Laying coordinates and measuring"));
                 progress.at(READ + PREPARE, "Saving");
-                store.create(origin, arrival, prepared);
+                Cut cut = Cut.of(bytes, Reading.standard()).orElse(null);
+                if (origin.again()) {
+                    store.cutAgain(origin, prepared, cut);
+                } else {
+                    store.create(origin, arrival, prepared, cut);
+                }
             }
         } finally {
             Files.deleteIfExists(file);

@@ -18,6 +18,7 @@ import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -28,6 +29,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
@@ -72,14 +74,20 @@ class ModelController {
      * Takes a file as the request's body, stored as it streams in, and starts importing it.
      *
      * @param fileName URL-encoded, so that any name fits into a header
+     * @param project  the project whose surfaces were cut anew and that keeps its looks; none to make a new one
      */
     @PostMapping("/api/imports")
     @ResponseStatus(HttpStatus.ACCEPTED)
     Job upload(
             @AuthenticationPrincipal Account account,
             @RequestHeader("X-File-Name") String fileName,
+            @RequestParam(required = false) @Nullable UUID project,
             HttpServletRequest request)
             throws IOException {
+        if (project != null) {
+            projects.require(account, project);
+            store.requireCut(project);
+        }
         long limit = properties.uploadLimit().toBytes();
         if (request.getContentLengthLong() > limit) {
             throw AssetService.tooLarge(limit);
@@ -90,7 +98,17 @@ class ModelController {
         if (name.isEmpty() || name.length() > 200) {
             throw Problem.ofField("fileName", "The file needs a name of up to 200 characters.");
         }
-        return imports.receive(account.id(), name, request.getInputStream(), limit);
+        return imports.receive(account.id(), project, name, request.getInputStream(), limit);
+    }
+
+    /** What was uploaded to make the project, so that it can be cut into triangles again. */
+    @GetMapping("/api/projects/{id}/upload")
+    ResponseEntity<StreamingResponseBody> uploaded(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
+        projects.require(account, id);
+        String sha256 = store.requireCut(id);
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType("application/zip"))
+                .body(out -> assets.copy(sha256, out));
     }
 
     @GetMapping("/api/projects/{id}/scene")

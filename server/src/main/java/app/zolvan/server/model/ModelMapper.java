@@ -6,6 +6,7 @@ import java.util.UUID;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
 
 @Mapper
 interface ModelMapper {
@@ -23,7 +24,10 @@ interface ModelMapper {
             String unitFrom,
             String upAxis,
             String upFrom,
-            String variants) {}
+            String variants,
+            String cutKind,
+            Double cutLinear,
+            Double cutAngular) {}
 
     record GroupRow(UUID projectId, int idx, int parent, String name, double[] local) {}
 
@@ -47,9 +51,10 @@ interface ModelMapper {
 
     @Insert("""
             insert into model (project_id, file_name, original_sha256, bounds, triangles, faces, notes, format,
-                               file_unit, unit_from, up_axis, up_from, variants)
+                               file_unit, unit_from, up_axis, up_from, variants, cut_kind, cut_linear, cut_angular)
             values (#{projectId}, #{fileName}, #{originalSha256}, #{bounds}, #{triangles}, #{faces}, #{notes},
-                    #{format}, #{fileUnit}, #{unitFrom}, #{upAxis}, #{upFrom}, #{variants})""")
+                    #{format}, #{fileUnit}, #{unitFrom}, #{upAxis}, #{upFrom}, #{variants},
+                    #{cutKind}, #{cutLinear}, #{cutAngular})""")
     void insertModel(ModelRow row);
 
     @Insert("""
@@ -68,6 +73,19 @@ interface ModelMapper {
             values (#{projectId}, #{idx}, #{groupIdx}, #{name}, #{world}, #{local}, #{mesh}, #{triangles}, #{size},
                     #{area}, #{volume}, #{closed}, #{meanThickness}, #{sets})""")
     void insertPart(PartRow row);
+
+    @Update("""
+            update model set original_sha256 = #{originalSha256}, bounds = #{bounds}, triangles = #{triangles},
+                             faces = #{faces}, cut_linear = #{cutLinear}, cut_angular = #{cutAngular}
+            where project_id = #{projectId}""")
+    void updateCut(ModelRow row);
+
+    @Update("""
+            update part set world = #{world}, local = #{local}, mesh = #{mesh}, triangles = #{triangles},
+                            size = #{size}, area = #{area}, volume = #{volume}, closed = #{closed},
+                            mean_thickness = #{meanThickness}
+            where project_id = #{projectId} and idx = #{idx}""")
+    void updatePart(PartRow row);
 
     @Select("select * from model where project_id = #{projectId}")
     Optional<ModelRow> findModel(UUID projectId);

@@ -1,6 +1,8 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.exchange.Arrival;
+import app.zolvan.core.exchange.UpAxis;
+import app.zolvan.core.exchange.formats.Cut;
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshCodec;
@@ -12,6 +14,7 @@ import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.event.EventService;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.ProjectService;
@@ -28,11 +31,14 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.stream.DoubleStream;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import tools.jackson.databind.ObjectMapper;
 
-/** Imported models in the database: written once, read often. */
+/** Imported models in the database: seldom written, often read. */
 @Service
 public class ModelStore implements SceneSource {
     private final ModelMapper mapper;
@@ -41,6 +47,7 @@ public class ModelStore implements SceneSource {
     private final ProjectService projects;
     private final SchemeStore schemes;
     private final ObjectMapper json;
+    private final EventService events;
     private final Cache<UUID, Scene> scenes =
             Caffeine.newBuilder().maximumSize(32).build();
     private final Cache<UUID, Model> models =
@@ -52,7 +59,9 @@ public class ModelStore implements SceneSource {
             MaterialService materials,
             ProjectService projects,
             SchemeStore schemes,
-            ObjectMapper json) {
+            ObjectMapper json,
+            EventService events) {
+        this.events = events;
         this.json = json;
         this.mapper = mapper;
         this.assets = assets;
@@ -64,7 +73,8 @@ public class ModelStore implements SceneSource {
     /**
      * What a new project is called and where its file came from.
      *
-     * @param unit in which lengths are shown; null to take the file's own
+     * @param unit  in which lengths are shown; null to take the file's own
+     * @param again whether the project is there and only gets other triangles
      */
     record Origin(
             UUID project,
@@ -73,7 +83,8 @@ public class ModelStore implements SceneSource {
             String client,
             @Nullable LengthUnit unit,
             String file,
-            String sha256) {}
+            String sha256,
+            boolean again) {}
 
     public boolean exists(UUID project) {
         return mapper.findModel(project).isPresent();
@@ -81,7 +92,7 @@ public class ModelStore implements SceneSource {
 
     /** Makes a project of a prepared model, whole or not at all. */
     @Transactional
-    void create(Origin origin, Arrival arrival, Preparation prepared) {
+    void create(Origin origin, Arrival arrival, Preparation prepared, @Nullable Cut cut) {
         Model model = prepared.model();
         UUID project = projects.create(
                 origin.project(), origin.owner(), origin.name(), origin.client(), shownUnit(origin, arrival));
@@ -90,31 +101,14 @@ public class ModelStore implements SceneSource {
             assets.store(image.bytes(), image.mediaType());
             assets.addToProject(project, digest);
         });
-        List<String> meshes = new ArrayList<>();
-        for (Mesh mesh : model.meshes()) {
-            String digest = assets.store(MeshCodec.encode(mesh), "application/octet-stream");
-            assets.addToProject(project, digest);
-            meshes.add(digest);
-        }
-        Box3 b = model.bounds();
+        List<String> meshes = storeMeshes(project, model);
         mapper.insertModel(new ModelMapper.ModelRow(
                 project,
                 origin.file(),
                 origin.sha256(),
-                new double[] {
-                    b.min().x(),
-                    b.min().y(),
-                    b.min().z(),
-                    b.max().x(),
-                    b.max().y(),
-                    b.max().z()
-                },
-                model.parts().stream()
-                        .mapToInt(p -> model.meshOf(p).triangleCount())
-                        .sum(),
-                model.parts().stream()
-                        .mapToInt(p -> model.meshOf(p).faceCount())
-                        .sum(),
+                corners(model.bounds()),
+                triangles(model),
+                faces(model),
                 model.notes().toArray(new String[0]),
                 arrival.format(),
                 arrival.unit().label(),
@@ -122,7 +116,10 @@ public class ModelStore implements SceneSource {
                 arrival.up().axis().name(),
                 arrival.up().reason(),
                 json.writeValueAsString(
-                        arrival.variants().stream().map(ModelStore::variant).toList())));
+                        arrival.variants().stream().map(ModelStore::variant).toList()),
+                cut == null ? null : cut.kind(),
+                cut == null ? null : cut.linear(),
+                cut == null ? null : cut.angular()));
         for (int g = 0; g < model.groups().size(); g++) {
             Model.Group group = model.groups().get(g);
             mapper.insertGroup(new ModelMapper.GroupRow(
@@ -130,9 +127,132 @@ public class ModelStore implements SceneSource {
         }
         Map<Model.Region, Integer> setOf = insertSets(project, model);
         for (int p = 0; p < model.parts().size(); p++) {
-            insertPart(project, p, prepared, meshes, setOf);
+            mapper.insertPart(part(project, p, prepared, meshes, setOf));
         }
         schemes.createFirst(project);
+    }
+
+    /**
+     * Gives a project the triangles of the same surfaces cut anew; parts, sets and looks stay.
+     *
+     * @throws Problem where it is not the same assembly
+     */
+    @Transactional
+    void cutAgain(Origin origin, Preparation prepared, @Nullable Cut cut) {
+        UUID project = origin.project();
+        Scene scene = scene(project);
+        Model model = prepared.model();
+        ModelMapper.ModelRow before = mapper.findModel(project).orElseThrow(() -> Problem.notFound("model"));
+        if (cut == null || !isSameAssembly(scene, model)) {
+            throw Problem.of(
+                    HttpStatus.UNPROCESSABLE_CONTENT,
+                    "other-assembly",
+                    "The new triangles don’t belong to this model’s parts; nothing was changed. Import the file as a new"
+                            + " project.");
+        }
+        assets.takeFromProject(project, before.originalSha256());
+        scene.parts().forEach(p -> assets.takeFromProject(project, p.mesh()));
+        assets.addToProject(project, origin.sha256());
+        List<String> meshes = storeMeshes(project, model);
+        mapper.updateCut(new ModelMapper.ModelRow(
+                project,
+                before.fileName(),
+                origin.sha256(),
+                corners(model.bounds()),
+                triangles(model),
+                faces(model),
+                before.notes(),
+                before.format(),
+                before.fileUnit(),
+                before.unitFrom(),
+                before.upAxis(),
+                before.upFrom(),
+                before.variants(),
+                cut.kind(),
+                cut.linear(),
+                cut.angular()));
+        for (int p = 0; p < model.parts().size(); p++) {
+            Scene.Part known = scene.parts().get(p);
+            Map<Model.Region, Integer> setOf = new HashMap<>();
+            for (int span = 0; span < known.sets().size(); span++) {
+                setOf.put(new Model.Region(p, span), known.sets().get(span));
+            }
+            mapper.updatePart(part(project, p, prepared, meshes, setOf));
+        }
+        events.announce(origin.owner(), "project", Map.of("id", project, "version", projects.touch(project)));
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+                scenes.invalidate(project);
+                models.invalidate(project);
+            }
+        });
+    }
+
+    private static boolean isSameAssembly(Scene scene, Model model) {
+        if (scene.parts().size() != model.parts().size()
+                || scene.groups().size() != model.groups().size()) {
+            return false;
+        }
+        for (int p = 0; p < model.parts().size(); p++) {
+            Scene.Part known = scene.parts().get(p);
+            Model.Part part = model.parts().get(p);
+            if (!known.name().equals(part.name())
+                    || known.group() != part.group()
+                    || known.sets().size() != part.sourceOfSpan().size()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** What is uploaded for a project whose surfaces can be cut again. */
+    String requireCut(UUID project) {
+        return mapper.findModel(project)
+                .filter(m -> m.cutLinear() != null)
+                .map(ModelMapper.ModelRow::originalSha256)
+                .orElseThrow(() -> Problem.of(
+                        HttpStatus.UNPROCESSABLE_CONTENT,
+                        "not-cut",
+                        "This model came as triangles; there are no surfaces to cut again."));
+    }
+
+    /** Which axis of its file points up in a project. */
+    UpAxis upAxis(UUID project) {
+        return mapper.findModel(project)
+                .map(m -> UpAxis.valueOf(m.upAxis()))
+                .orElseThrow(() -> Problem.notFound("model"));
+    }
+
+    private List<String> storeMeshes(UUID project, Model model) {
+        List<String> meshes = new ArrayList<>();
+        for (Mesh mesh : model.meshes()) {
+            String digest = assets.store(MeshCodec.encode(mesh), "application/octet-stream");
+            assets.addToProject(project, digest);
+            meshes.add(digest);
+        }
+        return meshes;
+    }
+
+    private static double[] corners(Box3 b) {
+        return new double[] {
+            b.min().x(),
+            b.min().y(),
+            b.min().z(),
+            b.max().x(),
+            b.max().y(),
+            b.max().z()
+        };
+    }
+
+    private static int triangles(Model model) {
+        return model.parts().stream()
+                .mapToInt(p -> model.meshOf(p).triangleCount())
+                .sum();
+    }
+
+    private static int faces(Model model) {
+        return model.parts().stream().mapToInt(p -> model.meshOf(p).faceCount()).sum();
     }
 
     /** A file's variant as it is kept: for each region the number of its source material. */
@@ -170,7 +290,7 @@ public class ModelStore implements SceneSource {
         return setOf;
     }
 
-    private void insertPart(
+    private static ModelMapper.PartRow part(
             UUID project, int index, Preparation prepared, List<String> meshes, Map<Model.Region, Integer> setOf) {
         Model model = prepared.model();
         Model.Part part = model.parts().get(index);
@@ -178,7 +298,7 @@ public class ModelStore implements SceneSource {
         Vec3 size = model.boundsOf(part).size();
         int[] sets = new int[part.sourceOfSpan().size()];
         Arrays.setAll(sets, span -> setOf.get(new Model.Region(index, span)));
-        mapper.insertPart(new ModelMapper.PartRow(
+        return new ModelMapper.PartRow(
                 project,
                 index,
                 part.group(),
@@ -192,7 +312,7 @@ public class ModelStore implements SceneSource {
                 measure.volume(),
                 measure.closed(),
                 measure.meanThickness(),
-                sets));
+                sets);
     }
 
     @Override
@@ -236,7 +356,7 @@ public class ModelStore implements SceneSource {
                 list(m.bounds()),
                 m.triangles(),
                 m.faces(),
-                new Scene.Origin(m.format(), m.fileUnit(), m.unitFrom(), m.upAxis(), m.upFrom()),
+                new Scene.Origin(m.format(), m.fileUnit(), m.unitFrom(), m.upAxis(), m.upFrom(), m.cutLinear()),
                 List.of(m.notes()),
                 pictures(stored),
                 mapper.groups(project).stream()
@@ -262,7 +382,7 @@ public class ModelStore implements SceneSource {
         return pictures;
     }
 
-    /** The model with its geometry, for export; kept while memory allows, since it never changes. */
+    /** The model with its geometry, for export; kept while memory allows. */
     public Model model(UUID project) {
         return models.get(project, this::loadModel);
     }

@@ -5,7 +5,7 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A project's model as the stage and the ledger need it. Never changes once imported. Lengths in metres, matrices of 16
+ * A project's model as the stage and the ledger need it. Changes only when its surfaces are cut anew. Lengths in metres, matrices of 16
  * numbers in column-major order.
  *
  * @param bounds min x, y, z, max x, y, z
@@ -28,8 +28,16 @@ public record Scene(
      * How the file came to its size and stance.
      *
      * @param unit what one unit of the file's numbers is, such as mm
+     * @param cut  how far the triangles may stray from round surfaces, as a share of the model's size, where the surfaces
+     *             are kept and can be cut again; null elsewhere
      */
-    public record Origin(String format, String unit, String unitReason, String upAxis, String upReason) {}
+    public record Origin(
+            String format,
+            String unit,
+            String unitReason,
+            String upAxis,
+            String upReason,
+            @Nullable Double cut) {}
 
     /**
      * A picture that came with the model.

@@ -36,6 +36,9 @@ interface ProjectMapper {
     @Update("update project set version = version + 1, touched_at = now() where id = #{id} and version = #{version}")
     int touch(UUID id, long version);
 
+    @Select("update project set version = version + 1, touched_at = now() where id = #{id} returning version")
+    long count(UUID id);
+
     @Update("update project set name = #{name}, client = #{client}, unit = #{unit} where id = #{id}")
     void update(UUID id, String name, String client, String unit);
 

@@ -1,49 +1,161 @@
 package app.zolvan.core.render.film;
 
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+
 /**
- * What the samples of a picture add up to: red, green, blue and, for judging noise, the square of the brightness as it is
- * shown; per pixel of the full picture. A pixel is only written by the thread that works on its block.
+ * What the samples of a picture add up to, per pixel of the full picture: red, green, blue of each circuit of lamps, the
+ * square of the brightness as it is shown for judging noise, the same light of every second sample for the denoiser, and
+ * what is seen there first (its colour, normal, distance and part). A pixel is only written by the thread that works on
+ * its block.
  */
 public final class Film {
     public final int width;
     public final int height;
+    private final int circuits;
     private final double[] rgb;
+    private final float[] half;
     private final double[] shown;
     private final double[] shownSquared;
     private final int[] counts;
+    private final float[] albedo;
+    private final float[] normal;
+    private final float[] depth;
+    private final int[] part;
 
     public Film(int width, int height) {
-        this.width = width;
-        this.height = height;
-        rgb = new double[3 * width * height];
-        shown = new double[width * height];
-        shownSquared = new double[width * height];
-        counts = new int[width * height];
+        this(width, height, 1);
     }
 
-    public void add(int x, int y, double r, double g, double b) {
+    /** @param circuits how many kinds of light are kept apart */
+    public Film(int width, int height, int circuits) {
+        this.width = width;
+        this.height = height;
+        this.circuits = circuits;
+        int n = width * height;
+        rgb = new double[3 * n * circuits];
+        half = new float[3 * n];
+        shown = new double[n];
+        shownSquared = new double[n];
+        counts = new int[n];
+        albedo = new float[3 * n];
+        normal = new float[3 * n];
+        depth = new float[n];
+        part = new int[n];
+    }
+
+    public int circuits() {
+        return circuits;
+    }
+
+    /** Adds a sample: red, green, blue of each circuit. */
+    public void add(int x, int y, double[] sum) {
         int i = y * width + x;
+        double r = 0;
+        double g = 0;
+        double b = 0;
+        for (int c = 0; c < circuits; c++) {
+            int at = 3 * (i * circuits + c);
+            rgb[at] += sum[3 * c];
+            rgb[at + 1] += sum[3 * c + 1];
+            rgb[at + 2] += sum[3 * c + 2];
+            r += sum[3 * c];
+            g += sum[3 * c + 1];
+            b += sum[3 * c + 2];
+        }
+        if ((counts[i] & 1) == 0) {
+            half[3 * i] += (float) r;
+            half[3 * i + 1] += (float) g;
+            half[3 * i + 2] += (float) b;
+        }
         counts[i]++;
-        rgb[3 * i] += r;
-        rgb[3 * i + 1] += g;
-        rgb[3 * i + 2] += b;
         double v = Math.max(0, 0.2126 * r + 0.7152 * g + 0.0722 * b);
         double s = v / (1 + v); // a bright spark counts as what a screen makes of it
         shown[i] += s;
         shownSquared[i] += s * s;
     }
 
+    /** Adds what a sample saw first; its part is that of the pixel's first sample. */
+    public void see(int x, int y, double[] colour, double[] facing, double distance, int what) {
+        int i = y * width + x;
+        for (int k = 0; k < 3; k++) {
+            albedo[3 * i + k] += (float) colour[k];
+            normal[3 * i + k] += (float) facing[k];
+        }
+        depth[i] += (float) distance;
+        if (counts[i] <= 1) {
+            part[i] = what;
+        }
+    }
+
     public int samples(int x, int y) {
         return counts[y * width + x];
     }
 
-    /** The mean radiance at a pixel, three numbers into {@code out}; black where nothing was sampled. */
+    /** The mean radiance at a pixel with all circuits on; black where nothing was sampled. */
     public void mean(int x, int y, double[] out) {
+        out[0] = out[1] = out[2] = 0;
+        for (int c = 0; c < circuits; c++) {
+            add(x, y, c, 1, out);
+        }
+    }
+
+    /** The same with each circuit dimmed (1 leaves it) and tinted alike. */
+    public void mean(int x, int y, double[] dimmers, double[] out) {
+        out[0] = out[1] = out[2] = 0;
+        for (int c = 0; c < circuits; c++) {
+            add(x, y, c, dimmers[c], out);
+        }
+    }
+
+    private void add(int x, int y, int circuit, double share, double[] out) {
+        int i = y * width + x;
+        double scale = counts[i] == 0 ? 0 : share / counts[i];
+        for (int k = 0; k < 3; k++) {
+            out[k] += rgb[3 * (i * circuits + circuit) + k] * scale;
+        }
+    }
+
+    /** The mean of every second sample, and of the others: two pictures with different noise. */
+    void halves(int x, int y, double[] first, double[] second) {
+        int i = y * width + x;
+        int even = (counts[i] + 1) / 2;
+        int odd = counts[i] / 2;
+        mean(x, y, second);
+        for (int k = 0; k < 3; k++) {
+            first[k] = even == 0 ? 0 : half[3 * i + k] / even;
+            second[k] = odd == 0 ? first[k] : (second[k] * counts[i] - half[3 * i + k]) / odd;
+        }
+    }
+
+    /** Mean colour of what is seen first, in [0, 1]; 0 for nothing. */
+    public void albedo(int x, int y, double[] out) {
+        feature(albedo, x, y, out);
+    }
+
+    /** Mean normal of what is seen first, not of unit length where it changes within the pixel. */
+    public void normal(int x, int y, double[] out) {
+        feature(normal, x, y, out);
+    }
+
+    private void feature(float[] from, int x, int y, double[] out) {
         int i = y * width + x;
         double scale = counts[i] == 0 ? 0 : 1.0 / counts[i];
-        for (int c = 0; c < 3; c++) {
-            out[c] = rgb[3 * i + c] * scale;
+        for (int k = 0; k < 3; k++) {
+            out[k] = from[3 * i + k] * scale;
         }
+    }
+
+    /** Mean distance of what is seen first, in metres; 0 for nothing. */
+    public double depth(int x, int y) {
+        int i = y * width + x;
+        return counts[i] == 0 ? 0 : depth[i] / counts[i];
+    }
+
+    /** Which part the pixel's first sample saw; −1 for none. */
+    public int part(int x, int y) {
+        return part[y * width + x];
     }
 
     /**
@@ -64,5 +176,59 @@ public final class Film {
             }
         }
         return Math.sqrt(sum / ((x1 - x0) * (y1 - y0)));
+    }
+
+    /** Writes all that is needed to go on. */
+    public void write(DataOutput out) throws IOException {
+        out.writeInt(width);
+        out.writeInt(height);
+        out.writeInt(circuits);
+        for (int i = 0; i < counts.length; i++) {
+            out.writeInt(counts[i]);
+            if (counts[i] == 0) {
+                continue;
+            }
+            for (int k = 0; k < 3 * circuits; k++) {
+                out.writeDouble(rgb[3 * i * circuits + k]);
+            }
+            out.writeDouble(shown[i]);
+            out.writeDouble(shownSquared[i]);
+            for (int k = 0; k < 3; k++) {
+                out.writeFloat(half[3 * i + k]);
+                out.writeFloat(albedo[3 * i + k]);
+                out.writeFloat(normal[3 * i + k]);
+            }
+            out.writeFloat(depth[i]);
+            out.writeInt(part[i]);
+        }
+    }
+
+    /**
+     * Takes over what {@link #write} wrote.
+     *
+     * @throws IOException where it is another picture's
+     */
+    public void read(DataInput in) throws IOException {
+        if (in.readInt() != width || in.readInt() != height || in.readInt() != circuits) {
+            throw new IOException("The kept picture has another size; begin it again.");
+        }
+        for (int i = 0; i < counts.length; i++) {
+            counts[i] = in.readInt();
+            if (counts[i] == 0) {
+                continue;
+            }
+            for (int k = 0; k < 3 * circuits; k++) {
+                rgb[3 * i * circuits + k] = in.readDouble();
+            }
+            shown[i] = in.readDouble();
+            shownSquared[i] = in.readDouble();
+            for (int k = 0; k < 3; k++) {
+                half[3 * i + k] = in.readFloat();
+                albedo[3 * i + k] = in.readFloat();
+                normal[3 * i + k] = in.readFloat();
+            }
+            depth[i] = in.readFloat();
+            part[i] = in.readInt();
+        }
     }
 }

@@ -7,12 +7,26 @@ import java.nio.charset.StandardCharsets;
 import java.util.zip.CRC32;
 import java.util.zip.DeflaterOutputStream;
 
-/** Writes 8-bit PNG pictures in sRGB with their resolution (ISO/IEC 15948). */
+/** Writes PNG pictures of 8 or 16 bits in sRGB with their resolution (ISO/IEC 15948). */
 public final class Png {
     private Png() {}
 
     /** @param rgb three bytes a pixel, row by row from the top */
     public static byte[] encode(int width, int height, byte[] rgb, double dpi) {
+        return encode(width, height, rgb, 1, dpi);
+    }
+
+    /** The same with 16 bits. */
+    public static byte[] encode(int width, int height, short[] rgb, double dpi) {
+        byte[] bytes = new byte[2 * rgb.length];
+        for (int i = 0; i < rgb.length; i++) {
+            bytes[2 * i] = (byte) (rgb[i] >> 8);
+            bytes[2 * i + 1] = (byte) rgb[i];
+        }
+        return encode(width, height, bytes, 2, dpi);
+    }
+
+    private static byte[] encode(int width, int height, byte[] samples, int depth, double dpi) {
         try {
             ByteArrayOutputStream out = new ByteArrayOutputStream();
             out.write(new byte[] {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1A, '\n'});
@@ -20,7 +34,7 @@ public final class Png {
             DataOutputStream h = new DataOutputStream(head);
             h.writeInt(width);
             h.writeInt(height);
-            h.write(new byte[] {8, 2, 0, 0, 0});
+            h.write(new byte[] {(byte) (8 * depth), 2, 0, 0, 0});
             chunk(out, "IHDR", head.toByteArray());
             chunk(out, "sRGB", new byte[] {0});
             ByteArrayOutputStream size = new ByteArrayOutputStream();
@@ -31,13 +45,15 @@ public final class Png {
             s.write(1);
             chunk(out, "pHYs", size.toByteArray());
             ByteArrayOutputStream data = new ByteArrayOutputStream();
+            int pixel = 3 * depth;
+            int line = pixel * width;
             try (DeflaterOutputStream deflate = new DeflaterOutputStream(data)) {
-                byte[] row = new byte[3 * width + 1];
+                byte[] row = new byte[line + 1];
                 for (int y = 0; y < height; y++) {
-                    row[0] = 1; // each byte less the one three before it
-                    for (int i = 0; i < 3 * width; i++) {
-                        int before = i < 3 ? 0 : rgb[3 * width * y + i - 3];
-                        row[i + 1] = (byte) (rgb[3 * width * y + i] - before);
+                    row[0] = 1; // each byte less the one a pixel before it
+                    for (int i = 0; i < line; i++) {
+                        int before = i < pixel ? 0 : samples[line * y + i - pixel];
+                        row[i + 1] = (byte) (samples[line * y + i] - before);
                     }
                     deflate.write(row);
                 }

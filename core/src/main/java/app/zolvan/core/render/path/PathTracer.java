@@ -2,6 +2,8 @@ package app.zolvan.core.render.path;
 
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
+import app.zolvan.core.light.Lamp;
+import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.sample.Sampler;
 import app.zolvan.core.render.scene.Hit;
 import app.zolvan.core.render.scene.Lamps;
@@ -10,6 +12,11 @@ import app.zolvan.core.render.surface.Bsdf;
 import app.zolvan.core.render.surface.Spectrum;
 import app.zolvan.core.render.surface.SurfaceValues;
 import app.zolvan.core.render.trace.Ray;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 
 /**
  * Follows light backwards from the eye: at each surface it looks for light where the surroundings are bright and on what
@@ -21,30 +28,48 @@ public final class PathTracer {
     private static final int MOST_MEDIA = 8;
     private static final int SURE_BOUNCES = 4;
     private static final int PASSED_OVER = 64;
+    private static final int LONGEST_WALK = 512;
     private static final double CD_PER_UNIT = 1000;
+    private static final double WIDEST_CONE = 0.5;
+    /** What light leaves a body by after wandering in it. */
+    private static final SurfaceValues WAY_OUT = wayOut();
 
-    /** Radiance of the last path. */
-    public double r;
+    /** Radiance of the last path: red, green, blue of each circuit. */
+    public final double[] sum;
+    /** What the last path met first: its colour, its normal (three each), and how far away. */
+    public final double[] albedo = new double[3];
 
-    public double g;
-    public double b;
+    public final double[] normal = new double[3];
+    public double depth;
+    /** The part it met, or −1. */
+    public int part;
+
     private final RenderScene scene;
     private final Environment environment;
+    private final int environmentCircuit;
     private final double[] backdrop;
     private final int longest;
     private final Ray ray = new Ray();
     private final Ray shadow = new Ray();
     private final Hit hit = new Hit();
+    private final Hit other = new Hit();
     private final Bsdf bsdf = new Bsdf();
+    private final Bsdf pane = new Bsdf();
     private final Environment.Sample light = new Environment.Sample();
     private final Lamps.Point lamp = new Lamps.Point();
     private final double[] spectral = new double[3];
+    private final double[] reaching = new double[3];
+    private final double[] chances = new double[3];
     private final SurfaceValues[] media = new SurfaceValues[MOST_MEDIA];
     private final int[] mediaInstance = new int[MOST_MEDIA];
     private final int[] mediaPriority = new int[MOST_MEDIA];
     private final double[] frame = new double[9];
     private final double scale;
+    private final Surrounded start;
     private int mediaCount;
+    /** What an open boundary said the path is in; null for air. */
+    private SurfaceValues between;
+
     private double wavelength;
     /** Where in the visible range this path's wavelength lies, should it need one. */
     private double wavelengthNumber;
@@ -60,167 +85,330 @@ public final class PathTracer {
     private double tg;
     private double tb;
     private double lastPdf;
+    /** Where the path last looked for light, and how far it has come since. */
+    private double fromX;
+
+    private double fromY;
+    private double fromZ;
+    private double sinceThen;
+    private double coneWidth;
+    private double coneSpread;
+
+    /** The media around the eye. */
+    private record Surrounded(SurfaceValues[] media, int[] instances, int[] priorities, SurfaceValues between) {
+        static final Surrounded AIR = new Surrounded(new SurfaceValues[0], new int[0], new int[0], null);
+    }
 
     /**
+     * @param eye      where all paths begin; null for anywhere in the air
      * @param backdrop what the eye sees behind everything, scene-linear; null for the surroundings themselves
      * @param longest  how many bounces a path may have
      */
-    public PathTracer(RenderScene scene, Environment environment, double[] backdrop, int longest) {
+    public PathTracer(RenderScene scene, Environment environment, Vec3 eye, double[] backdrop, int longest) {
+        this(scene, environment, 0, eye, backdrop, longest);
+    }
+
+    /** The same, with the circuit that the surroundings are switched with. */
+    public PathTracer(
+            RenderScene scene,
+            Environment environment,
+            int environmentCircuit,
+            Vec3 eye,
+            double[] backdrop,
+            int longest) {
         this.scene = scene;
         this.environment = environment;
+        this.environmentCircuit = environmentCircuit;
         this.backdrop = backdrop;
         this.longest = longest;
         this.scale = scene.bounds().max().minus(scene.bounds().min()).length();
+        this.sum = new double[3 * Math.max(scene.circuits(), environmentCircuit + 1)];
+        this.start = eye == null ? Surrounded.AIR : surroundings(eye);
     }
 
-    /** Traces one path from {@code origin} along a unit direction; sets r, g, b. */
-    public void trace(Vec3 origin, double x, double y, double z, Sampler random) {
+    private static SurfaceValues wayOut() {
+        SurfaceValues s = SurfaceValues.of(Surface.STANDARD);
+        s.baseR = 1;
+        s.baseG = 1;
+        s.baseB = 1;
+        s.specularWeight = 0;
+        s.roughness = 1;
+        return s;
+    }
+
+    /**
+     * Traces one path from {@code origin} along a unit direction; sets {@link #sum} and what it met first.
+     *
+     * @param spread by how much a pixel's view widens per metre
+     */
+    public void trace(Vec3 origin, double x, double y, double z, double spread, Sampler random) {
+        begin(origin, x, y, z, spread, random);
+        int bounces = 0;
+        for (int passed = 0; bounces <= longest; ) {
+            ray.set(px, py, pz, dx, dy, dz, 0, Float.POSITIVE_INFINITY);
+            boolean met = scene.closest(ray, hit);
+            double way = met ? hit.distance : Double.POSITIVE_INFINITY;
+            if (travel(way, random)) {
+                if (++bounces > longest || !survives(bounces, random)) {
+                    return;
+                }
+                continue;
+            }
+            if (!met) {
+                miss(bounces == 0);
+                return;
+            }
+            sinceThen += way;
+            double facing = dx * hit.gx + dy * hit.gy + dz * hit.gz;
+            coneWidth += coneSpread * way;
+            scene.dress(hit, coneWidth / Math.max(0.1, Math.abs(facing)));
+            SurfaceValues s = hit.surface;
+            boolean entering = facing < 0;
+            if (s.opacity < 1 && random.next() >= s.opacity) {
+                if (++passed > PASSED_OVER) {
+                    return;
+                }
+                step(!entering);
+                continue;
+            }
+            boolean body = s.isClear() && !s.thinWalled && !hit.isBoundary;
+            if (body && isCovered(entering)) { // within a body of higher priority this boundary is not there
+                cross(hit.medium, entering);
+                if (++passed > PASSED_OVER) {
+                    return;
+                }
+                step(!entering);
+                continue;
+            }
+            double eta = hit.isBoundary ? across(entering) : indices(s, body, entering);
+            if (bounces == 0 && part < 0) {
+                remember(s, entering);
+            }
+            if (s.emits()) {
+                glow(s, facing);
+            }
+            if (bounces == longest) {
+                return;
+            }
+            face(entering);
+            bsdf.set(s, local(0, -1), local(3, -1), local(6, -1), eta, (body || hit.isBoundary) && !entering);
+            if (!bsdf.isSmooth()) {
+                lookForLight(entering, random);
+            }
+            if (!bsdf.sample(random.next(), random.next(), random.next())) {
+                return;
+            }
+            if (bsdf.walks) {
+                if (!wander(s, entering, random)) {
+                    return;
+                }
+                entering = true;
+                body = false;
+            }
+            if (!leave(entering, body)) {
+                return;
+            }
+            bounces++;
+            if (!survives(bounces, random)) {
+                return;
+            }
+        }
+    }
+
+    private void begin(Vec3 origin, double x, double y, double z, double spread, Sampler random) {
         px = origin.x();
         py = origin.y();
         pz = origin.z();
         dx = x;
         dy = y;
         dz = z;
-        r = g = b = 0;
+        Arrays.fill(sum, 0);
+        Arrays.fill(albedo, 0);
+        Arrays.fill(normal, 0);
+        depth = 0;
+        part = -1;
         tr = tg = tb = 1;
         lastPdf = 0; // an eye's ray: whatever it meets is seen in full
-        mediaCount = 0;
+        sinceThen = 0;
+        coneWidth = 0;
+        coneSpread = spread;
+        mediaCount = start.media.length;
+        System.arraycopy(start.media, 0, media, 0, mediaCount);
+        System.arraycopy(start.instances, 0, mediaInstance, 0, mediaCount);
+        System.arraycopy(start.priorities, 0, mediaPriority, 0, mediaCount);
+        between = start.between;
         wavelength = 0;
         wavelengthNumber = random.next();
-        int bounces = 0;
-        for (int passed = 0; bounces <= longest; ) {
-            ray.set(px, py, pz, dx, dy, dz, 0, Float.POSITIVE_INFINITY);
-            if (!scene.closest(ray, hit)) {
-                miss(bounces == 0);
-                return;
-            }
-            absorb(hit.distance);
-            SurfaceValues s = hit.surface;
-            double facing = dx * hit.gx + dy * hit.gy + dz * hit.gz;
-            boolean entering = facing < 0;
-            if (s.opacity < 1 && random.next() >= s.opacity) {
-                if (++passed > PASSED_OVER) {
-                    return;
-                }
-                goOn(!entering);
-                continue;
-            }
-            boolean body = s.isClear() && !s.thinWalled;
-            if (body && isCovered(entering)) { // within a body of higher priority this boundary is not there
-                cross(s, entering);
-                if (++passed > PASSED_OVER) {
-                    return;
-                }
-                goOn(!entering);
-                continue;
-            }
-            double eta = indices(s, body, entering);
-            if (s.emits()) {
-                glow(s, -facing);
-            }
-            if (bounces == longest) {
-                return;
-            }
-            face(entering);
-            bsdf.set(s, local(0, -1), local(3, -1), local(6, -1), eta, body && !entering);
-            if (!bsdf.isSmooth()) {
-                lookForLight(entering, random);
-            }
-            double u = random.next();
-            double v = random.next();
-            double w = random.next();
-            if (!bsdf.sample(u, v, w)) {
-                return;
-            }
-            double share = bsdf.smooth ? 1 : 1 / bsdf.pdf;
-            tr *= bsdf.r * share;
-            tg *= bsdf.g * share;
-            tb *= bsdf.b * share;
+    }
+
+    private void remember(SurfaceValues s, boolean entering) {
+        double clear = s.isClear() ? s.transmission * (1 - s.metalness) : 0;
+        albedo[0] = clear + (1 - clear) * (s.isTranslucent() ? s.subsurfaceR : s.baseR);
+        albedo[1] = clear + (1 - clear) * (s.isTranslucent() ? s.subsurfaceG : s.baseG);
+        albedo[2] = clear + (1 - clear) * (s.isTranslucent() ? s.subsurfaceB : s.baseB);
+        double side = entering ? 1 : -1;
+        normal[0] = side * hit.nx;
+        normal[1] = side * hit.ny;
+        normal[2] = side * hit.nz;
+        depth = sinceThen;
+        part = hit.instance;
+    }
+
+    /** Goes on in the sampled direction; false where the interpolated normal would let light leak through. */
+    private boolean leave(boolean entering, boolean body) {
+        double share = bsdf.smooth ? 1 : 1 / bsdf.pdf;
+        tr *= bsdf.r * share;
+        tg *= bsdf.g * share;
+        tb *= bsdf.b * share;
+        boolean straightOn = bsdf.smooth && bsdf.through && hit.surface.thinWalled;
+        if (!straightOn) {
             lastPdf = bsdf.smooth ? 0 : bsdf.pdf;
-            dx = frame[0] * bsdf.wx + frame[3] * bsdf.wy + frame[6] * bsdf.wz;
-            dy = frame[1] * bsdf.wx + frame[4] * bsdf.wy + frame[7] * bsdf.wz;
-            dz = frame[2] * bsdf.wx + frame[5] * bsdf.wy + frame[8] * bsdf.wz;
-            boolean through = dx * hit.gx + dy * hit.gy + dz * hit.gz < 0 == entering;
-            if (through != bsdf.through) {
-                return; // the interpolated normal would let light leak through
-            }
-            if (through && body) {
-                cross(s, entering);
-            }
-            step(entering != through);
-            bounces++;
-            if (bounces > SURE_BOUNCES) { // a faint path ends by chance, the others make up for it
-                double most = Math.min(0.95, Math.max(Math.abs(tr), Math.max(Math.abs(tg), Math.abs(tb))));
-                if (!(random.next() < most)) {
-                    return;
-                }
-                tr /= most;
-                tg /= most;
-                tb /= most;
-            }
+            fromX = hit.x;
+            fromY = hit.y;
+            fromZ = hit.z;
+            sinceThen = 0;
         }
+        if (!bsdf.smooth) {
+            coneSpread = Math.min(WIDEST_CONE, Math.max(coneSpread, 0.25 / Math.sqrt(bsdf.pdf)));
+        }
+        dx = frame[0] * bsdf.wx + frame[3] * bsdf.wy + frame[6] * bsdf.wz;
+        dy = frame[1] * bsdf.wx + frame[4] * bsdf.wy + frame[7] * bsdf.wz;
+        dz = frame[2] * bsdf.wx + frame[5] * bsdf.wy + frame[8] * bsdf.wz;
+        boolean through = dx * hit.gx + dy * hit.gy + dz * hit.gz < 0 == entering;
+        if (through != bsdf.through) {
+            return false;
+        }
+        if (through && body) {
+            cross(hit.medium, entering);
+        } else if (through && hit.isBoundary) {
+            between = entering ? hit.back : hit.front;
+        }
+        step(entering != through);
+        return true;
+    }
+
+    /** A faint path ends by chance, the others make up for it. */
+    private boolean survives(int bounces, Sampler random) {
+        if (bounces <= SURE_BOUNCES) {
+            return true;
+        }
+        double most = Math.min(0.95, Math.max(Math.abs(tr), Math.max(Math.abs(tg), Math.abs(tb))));
+        if (!(random.next() < most)) {
+            return false;
+        }
+        tr /= most;
+        tg /= most;
+        tb /= most;
+        return true;
     }
 
     private void miss(boolean seen) {
         if (seen && backdrop != null) {
-            add(backdrop[0], backdrop[1], backdrop[2], 1);
+            add(environmentCircuit, backdrop[0], backdrop[1], backdrop[2], 1);
             return;
         }
         environment.look(dx, dy, dz, light);
-        add(light.r, light.g, light.b, lastPdf > 0 ? heuristic(lastPdf, light.pdf) : 1);
+        add(environmentCircuit, light.r, light.g, light.b, lastPdf > 0 ? heuristic(lastPdf, light.pdf) : 1);
+        for (Lamp.Sun sun : scene.suns()) {
+            Vec3 to = sun.towards();
+            if (dx * to.x() + dy * to.y() + dz * to.z() >= Math.cos(sun.radius())) {
+                shine(sun, lastPdf > 0 ? heuristic(lastPdf, cone(sun)) : 1);
+            }
+        }
     }
 
-    /** Adds what a hit surface emits to its front, as radiance in units of 1,000 cd/m². */
+    /** Adds the radiance of a sun's disc, E/(π sin² r). */
+    private void shine(Lamp.Sun sun, double weight) {
+        double sine = Math.sin(sun.radius());
+        double scale = weight / (Math.PI * sine * sine * CD_PER_UNIT);
+        add(
+                sun.circuit(),
+                sun.illuminance().r(),
+                sun.illuminance().g(),
+                sun.illuminance().b(),
+                scale);
+    }
+
+    private static double cone(Lamp.Sun sun) {
+        double half = Math.sin(sun.radius() / 2);
+        return 1 / (4 * Math.PI * half * half);
+    }
+
+    /** Adds what a hit surface emits, as radiance in units of 1,000 cd/m². */
     private void glow(SurfaceValues s, double cosine) {
         double weight = 1;
         if (lastPdf > 0) {
-            double density = scene.lamps().density(hit.instance, hit.primitive);
-            double pdf = density * hit.distance * hit.distance / Math.max(1e-9, Math.abs(cosine));
+            double density = scene.lamps().density(fromX, fromY, fromZ, hit.instance, hit.primitive);
+            double pdf = density * sinceThen * sinceThen / Math.max(1e-9, Math.abs(cosine));
             weight = heuristic(lastPdf, pdf);
         }
-        weight /= CD_PER_UNIT;
-        add(s.emissionR, s.emissionG, s.emissionB, weight);
+        add(hit.circuit, s.emissionR, s.emissionG, s.emissionB, weight / CD_PER_UNIT);
     }
 
-    private void add(double red, double green, double blue, double weight) {
-        r += tr * red * weight;
-        g += tg * green * weight;
-        b += tb * blue * weight;
+    private void add(int circuit, double red, double green, double blue, double weight) {
+        sum[3 * circuit] += tr * red * weight;
+        sum[3 * circuit + 1] += tg * green * weight;
+        sum[3 * circuit + 2] += tb * blue * weight;
     }
 
     private static double heuristic(double own, double other) {
         return own * own / (own * own + other * other);
     }
 
-    /** One look at the surroundings and one at what glows, from the hit, through its surface's eyes. */
+    /** One look at the surroundings, each sun and one of the lamps, from the hit, through its surface's eyes. */
     private void lookForLight(boolean entering, Sampler random) {
         environment.sample(random.next(), random.next(), light);
-        if (asks(light.x, light.y, light.z, entering) && reaches(light.x, light.y, light.z, Float.POSITIVE_INFINITY)) {
-            double weight = heuristic(light.pdf, bsdf.pdf) / light.pdf;
-            add(bsdf.r * light.r, bsdf.g * light.g, bsdf.b * light.b, weight);
+        if (asks(light.x, light.y, light.z, entering) && reaches(light.x, light.y, light.z, Double.POSITIVE_INFINITY)) {
+            collect(environmentCircuit, light.r, light.g, light.b, heuristic(light.pdf, bsdf.pdf) / light.pdf);
+        }
+        for (Lamp.Sun sun : scene.suns()) {
+            lookForSun(sun, entering, random.next(), random.next());
         }
         if (scene.lamps().isEmpty()) {
             return;
         }
-        scene.lamps().sample(random.next(), random.next(), random.next(), lamp);
-        double x = lamp.x - hit.x;
-        double y = lamp.y - hit.y;
-        double z = lamp.z - hit.z;
-        double d2 = x * x + y * y + z * z;
-        double d = Math.sqrt(d2);
-        if (d < 1e-9) {
+        double u = random.next();
+        double v = random.next();
+        if (!scene.lamps().sample(hit.x, hit.y, hit.z, u, v, random.next(), lamp)) {
             return;
         }
-        x /= d;
-        y /= d;
-        z /= d;
-        double cosine = Math.abs(x * lamp.nx + y * lamp.ny + z * lamp.nz);
-        if (cosine > 1e-6 && asks(x, y, z, entering) && reaches(x, y, z, (float) (d * 0.9995))) {
-            double pdf = lamp.density * d2 / cosine;
-            double weight = heuristic(pdf, bsdf.pdf) / pdf / CD_PER_UNIT;
-            SurfaceValues s = lamp.surface;
-            add(bsdf.r * s.emissionR, bsdf.g * s.emissionG, bsdf.b * s.emissionB, weight);
+        double far = lamp.distance * (lamp.isPoint ? 0.99999 : 0.9995);
+        if (asks(lamp.dx, lamp.dy, lamp.dz, entering) && reaches(lamp.dx, lamp.dy, lamp.dz, far)) {
+            scene.dress(lamp, other);
+            double weight = lamp.isPoint ? 1 : heuristic(lamp.pdf, bsdf.pdf);
+            collect(lamp.circuit, lamp.r, lamp.g, lamp.b, weight / lamp.pdf / CD_PER_UNIT);
         }
+    }
+
+    private void lookForSun(Lamp.Sun sun, boolean entering, double u, double v) {
+        double half = Math.sin(sun.radius() / 2);
+        double cosine = 1 - u * 2 * half * half;
+        double sine = Math.sqrt(Math.max(0, 1 - cosine * cosine));
+        double phi = 2 * Math.PI * v;
+        Vec3 to = sun.towards();
+        double sign = Math.copySign(1, to.z());
+        double a = -1 / (sign + to.z());
+        double b = to.x() * to.y() * a;
+        double cx = sine * Math.cos(phi);
+        double cy = sine * Math.sin(phi);
+        double x = cx * (1 + sign * to.x() * to.x() * a) + cy * b + cosine * to.x();
+        double y = cx * sign * b + cy * (sign + to.y() * to.y() * a) + cosine * to.y();
+        double z = -cx * sign * to.x() - cy * to.y() + cosine * to.z();
+        if (asks(x, y, z, entering) && reaches(x, y, z, Double.POSITIVE_INFINITY)) {
+            double pdf = cone(sun);
+            double disc = Math.sin(sun.radius());
+            double weight = heuristic(pdf, bsdf.pdf) / (pdf * Math.PI * disc * disc * CD_PER_UNIT);
+            collect(
+                    sun.circuit(),
+                    sun.illuminance().r(),
+                    sun.illuminance().g(),
+                    sun.illuminance().b(),
+                    weight);
+        }
+    }
+
+    private void collect(int circuit, double red, double green, double blue, double weight) {
+        add(circuit, bsdf.r * red * reaching[0], bsdf.g * green * reaching[1], bsdf.b * blue * reaching[2], weight);
     }
 
     /** Asks the surface about light from a direction of the world; false where it sends none of it to the eye. */
@@ -236,44 +424,132 @@ public final class PathTracer {
         return bsdf.r + bsdf.g + bsdf.b > 0;
     }
 
-    private boolean reaches(double x, double y, double z, float far) {
-        double side = x * hit.gx + y * hit.gy + z * hit.gz > 0 ? offset() : -offset();
-        shadow.set(hit.x + side * hit.gx, hit.y + side * hit.gy, hit.z + side * hit.gz, x, y, z, 0, far);
-        return !scene.occluded(shadow);
+    /**
+     * Whether light from a direction reaches the hit, from as far as {@code far}; sets what share of it does: panes and
+     * what is partly not there let some of it pass, the medium takes some.
+     */
+    private boolean reaches(double x, double y, double z, double far) {
+        double side = x * hit.gx + y * hit.gy + z * hit.gz > 0 ? offset(hit) : -offset(hit);
+        double ox = hit.x + side * hit.gx;
+        double oy = hit.y + side * hit.gy;
+        double oz = hit.z + side * hit.gz;
+        reaching[0] = reaching[1] = reaching[2] = 1;
+        shadow.set(ox, oy, oz, x, y, z, 0, (float) far);
+        if (!scene.isSeeThrough()) {
+            if (scene.occluded(shadow)) {
+                return false;
+            }
+        } else if (!passes(ox, oy, oz, x, y, z, far)) {
+            return false;
+        }
+        SurfaceValues m = medium();
+        if (m != null && far < Double.POSITIVE_INFINITY) {
+            reaching[0] *= kept(m, m.transmissionR, m.extinctionR, far);
+            reaching[1] *= kept(m, m.transmissionG, m.extinctionG, far);
+            reaching[2] *= kept(m, m.transmissionB, m.extinctionB, far);
+        }
+        return true;
+    }
+
+    private boolean passes(double startX, double startY, double startZ, double x, double y, double z, double far) {
+        double ox = startX;
+        double oy = startY;
+        double oz = startZ;
+        double left = far;
+        for (int i = 0; i < PASSED_OVER; i++) {
+            shadow.set(ox, oy, oz, x, y, z, 0, (float) left);
+            if (!scene.closest(shadow, other)) {
+                return true;
+            }
+            scene.dress(other, 0);
+            SurfaceValues s = other.surface;
+            double facing = x * other.gx + y * other.gy + z * other.gz;
+            pane.set(s, 0, 0, Math.abs(facing), s.ior, false);
+            pane.straight();
+            double gone = 1 - s.opacity;
+            reaching[0] *= gone + s.opacity * pane.r;
+            reaching[1] *= gone + s.opacity * pane.g;
+            reaching[2] *= gone + s.opacity * pane.b;
+            if (reaching[0] + reaching[1] + reaching[2] <= 0) {
+                return false;
+            }
+            double side = facing > 0 ? offset(other) : -offset(other);
+            ox = other.x + side * other.gx;
+            oy = other.y + side * other.gy;
+            oz = other.z + side * other.gz;
+            left -= other.distance;
+        }
+        return false;
     }
 
     /** How far from a surface a ray starts, so that it does not meet the surface it leaves. */
-    private double offset() {
-        double most = Math.max(Math.abs(hit.x), Math.max(Math.abs(hit.y), Math.abs(hit.z)));
+    private double offset(Hit of) {
+        double most = Math.max(Math.abs(of.x), Math.max(Math.abs(of.y), Math.abs(of.z)));
         return 2e-6 * Math.max(most, 0.1 * scale);
     }
 
     /** Goes on from the hit, on the side of its normal or on the other one. */
     private void step(boolean outside) {
-        double side = outside ? offset() : -offset();
+        double side = outside ? offset(hit) : -offset(hit);
         px = hit.x + side * hit.gx;
         py = hit.y + side * hit.gy;
         pz = hit.z + side * hit.gz;
     }
 
-    /** Straight on through what is not there for this path; looking for light did not see through it, so this counts in full. */
-    private void goOn(boolean outside) {
-        step(outside);
-        lastPdf = 0;
-    }
-
-    /** The shading frame on the viewer's side: x, y, z in the rows of {@link #frame} (Duff et al. 2017). */
+    /**
+     * The shading frame on the viewer's side: x, y, z in the rows of {@link #frame}. A normal that would mirror the view
+     * into the surface is turned back until it does not (Keller et al. 2017, appendix A.3), so that neither interpolated
+     * nor mapped normals leave black rims.
+     */
     private void face(boolean entering) {
         double s = entering ? 1 : -1;
+        double gx = s * hit.gx;
+        double gy = s * hit.gy;
+        double gz = s * hit.gz;
         double nx = s * hit.nx;
         double ny = s * hit.ny;
         double nz = s * hit.nz;
-        if (nx * dx + ny * dy + nz * dz > -1e-4) { // the interpolated normal looks away: take the triangle's
-            nx = s * hit.gx;
-            ny = s * hit.gy;
-            nz = s * hit.gz;
+        double d = -2 * (nx * dx + ny * dy + nz * dz);
+        double rx = d * nx + dx;
+        double ry = d * ny + dy;
+        double rz = d * nz + dz;
+        double above = rx * gx + ry * gy + rz * gz;
+        double least = Math.min(0.02, -0.5 * (gx * dx + gy * dy + gz * dz));
+        if (above < least || d < 2e-4) {
+            double lift = least - above;
+            rx += lift * gx;
+            ry += lift * gy;
+            rz += lift * gz;
+            double l = 1 / Math.sqrt(rx * rx + ry * ry + rz * rz);
+            nx = rx * l - dx;
+            ny = ry * l - dy;
+            nz = rz * l - dz;
+            double n = Math.sqrt(nx * nx + ny * ny + nz * nz);
+            boolean sound = n > 1e-4 && nx * gx + ny * gy + nz * gz > 0;
+            nx = sound ? nx / n : gx;
+            ny = sound ? ny / n : gy;
+            nz = sound ? nz / n : gz;
         }
-        double sign = Math.copySign(1, nz);
+        frame[6] = nx;
+        frame[7] = ny;
+        frame[8] = nz;
+        if (hit.hasTangent) {
+            double along = hit.tx * nx + hit.ty * ny + hit.tz * nz;
+            double tx = hit.tx - along * nx;
+            double ty = hit.ty - along * ny;
+            double tz = hit.tz - along * nz;
+            double l = Math.sqrt(tx * tx + ty * ty + tz * tz);
+            if (l > 1e-6) {
+                frame[0] = tx / l;
+                frame[1] = ty / l;
+                frame[2] = tz / l;
+                frame[3] = ny * frame[2] - nz * frame[1];
+                frame[4] = nz * frame[0] - nx * frame[2];
+                frame[5] = nx * frame[1] - ny * frame[0];
+                return;
+            }
+        }
+        double sign = Math.copySign(1, nz); // Duff et al. 2017
         double a = -1 / (sign + nz);
         double b2 = nx * ny * a;
         frame[0] = 1 + sign * nx * nx * a;
@@ -282,13 +558,182 @@ public final class PathTracer {
         frame[3] = b2;
         frame[4] = sign + ny * ny * a;
         frame[5] = -ny;
-        frame[6] = nx;
-        frame[7] = ny;
-        frame[8] = nz;
     }
 
     private double local(int row, double s) {
         return s * (frame[row] * dx + frame[row + 1] * dy + frame[row + 2] * dz);
+    }
+
+    /**
+     * Lets light that has entered a body wander in it until it comes out (a random walk, with albedos by Kulla & Conty
+     * 2017 as OpenPBR gives them); leaves the surface's place, frame and scattering ready for its way on.
+     */
+    private boolean wander(SurfaceValues s, boolean entering, Sampler random) {
+        tr *= bsdf.r;
+        tg *= bsdf.g;
+        tb *= bsdf.b;
+        double cosine = s.subsurfaceCosine;
+        double ar = single(s.subsurfaceR, cosine);
+        double ag = single(s.subsurfaceG, cosine);
+        double ab = single(s.subsurfaceB, cosine);
+        double er = 1 / Math.max(1e-7, s.subsurfacePathR);
+        double eg = 1 / Math.max(1e-7, s.subsurfacePathG);
+        double eb = 1 / Math.max(1e-7, s.subsurfacePathB);
+        int body = hit.instance;
+        dx = frame[0] * bsdf.wx + frame[3] * bsdf.wy + frame[6] * bsdf.wz;
+        dy = frame[1] * bsdf.wx + frame[4] * bsdf.wy + frame[7] * bsdf.wz;
+        dz = frame[2] * bsdf.wx + frame[5] * bsdf.wy + frame[8] * bsdf.wz;
+        step(!entering);
+        for (int i = 0; i < LONGEST_WALK; i++) {
+            double free = freePath(er, eg, eb, random);
+            ray.set(px, py, pz, dx, dy, dz, 0, (float) free);
+            if (scene.closest(ray, hit)) {
+                passFree(er, eg, eb, hit.distance);
+                if (hit.instance != body) {
+                    return false; // something else stands in it and takes the light
+                }
+                double s1 = dx * hit.gx + dy * hit.gy + dz * hit.gz > 0 ? 1 : -1;
+                dx = -s1 * hit.gx;
+                dy = -s1 * hit.gy;
+                dz = -s1 * hit.gz;
+                return comeOut(s1 > 0, random);
+            }
+            px += free * dx;
+            py += free * dy;
+            pz += free * dz;
+            scatterFree(er, eg, eb, ar * er, ag * eg, ab * eb, free);
+            turn(cosine, random);
+            if (i > SURE_BOUNCES && !survives(i, random)) {
+                return false;
+            }
+        }
+        return false;
+    }
+
+    private boolean comeOut(boolean entering, Sampler random) {
+        hit.surface = WAY_OUT;
+        hit.hasTangent = false;
+        hit.nx = hit.gx;
+        hit.ny = hit.gy;
+        hit.nz = hit.gz;
+        if (!entering) { // an inside-out mesh: its front is where the light comes out
+            hit.setGeometric(-hit.gx, -hit.gy, -hit.gz);
+            hit.setShading(hit.gx, hit.gy, hit.gz);
+        }
+        face(true);
+        bsdf.set(WAY_OUT, 0, 0, 1, WAY_OUT.ior, false);
+        lookForLight(true, random);
+        return bsdf.sample(random.next(), random.next(), random.next());
+    }
+
+    /** The albedo of one scattering that makes a body of this colour. */
+    private static double single(double colour, double cosine) {
+        double c = Math.max(0, Math.min(1, colour));
+        double s = 4.09712 + 4.20863 * c - Math.sqrt(9.59217 + 41.6808 * c + 17.7126 * c * c);
+        return Math.max(0, Math.min(1, (1 - s * s) / (1 - cosine * s * s)));
+    }
+
+    // --- free paths in a medium: a component is chosen by what the path carries of it, all three are weighted by it
+    // ----
+
+    private double freePath(double er, double eg, double eb, Sampler random) {
+        double r = Math.abs(tr);
+        double g = Math.abs(tg);
+        double b = Math.abs(tb);
+        double all = Math.max(1e-30, r + g + b);
+        chances[0] = r / all;
+        chances[1] = g / all;
+        chances[2] = b / all;
+        double w = random.next();
+        double e = w < chances[0] ? er : w < chances[0] + chances[1] ? eg : eb;
+        return e <= 0 ? Double.POSITIVE_INFINITY : -Math.log(1 - random.next()) / e;
+    }
+
+    private void passFree(double er, double eg, double eb, double way) {
+        double r = Math.exp(-er * way);
+        double g = Math.exp(-eg * way);
+        double b = Math.exp(-eb * way);
+        double pdf = Math.max(1e-300, chances[0] * r + chances[1] * g + chances[2] * b);
+        tr *= r / pdf;
+        tg *= g / pdf;
+        tb *= b / pdf;
+    }
+
+    private void scatterFree(double er, double eg, double eb, double sr, double sg, double sb, double way) {
+        double r = Math.exp(-er * way);
+        double g = Math.exp(-eg * way);
+        double b = Math.exp(-eb * way);
+        double pdf = Math.max(1e-300, chances[0] * er * r + chances[1] * eg * g + chances[2] * eb * b);
+        tr *= sr * r / pdf;
+        tg *= sg * g / pdf;
+        tb *= sb * b / pdf;
+    }
+
+    /** Turns the path by Henyey & Greenstein's phase function (1941). */
+    private void turn(double g, Sampler random) {
+        double u = random.next();
+        double cosine;
+        if (Math.abs(g) < 1e-3) {
+            cosine = 1 - 2 * u;
+        } else {
+            double q = (1 - g * g) / (1 - g + 2 * g * u);
+            cosine = (1 + g * g - q * q) / (2 * g);
+        }
+        double sine = Math.sqrt(Math.max(0, 1 - cosine * cosine));
+        double phi = 2 * Math.PI * random.next();
+        double sign = Math.copySign(1, dz);
+        double a = -1 / (sign + dz);
+        double b = dx * dy * a;
+        double cx = sine * Math.cos(phi);
+        double cy = sine * Math.sin(phi);
+        double x = cx * (1 + sign * dx * dx * a) + cy * b + cosine * dx;
+        double y = cx * sign * b + cy * (sign + dy * dy * a) + cosine * dy;
+        double z = -cx * sign * dx - cy * dy + cosine * dz;
+        double l = 1 / Math.sqrt(x * x + y * y + z * z);
+        dx = x * l;
+        dy = y * l;
+        dz = z * l;
+    }
+
+    /**
+     * Takes the path through the medium it is in: what that absorbs is lost (colour^(distance/depth)); where it is cloudy
+     * the path may be scattered before it gets there.
+     *
+     * @return whether it was
+     */
+    private boolean travel(double way, Sampler random) {
+        SurfaceValues m = medium();
+        if (m == null || m.transmissionDepth <= 0) {
+            return false;
+        }
+        if (!m.isCloudy()) {
+            if (way < Double.POSITIVE_INFINITY) {
+                tr *= kept(m, m.transmissionR, 0, way);
+                tg *= kept(m, m.transmissionG, 0, way);
+                tb *= kept(m, m.transmissionB, 0, way);
+            }
+            return false;
+        }
+        double free = freePath(m.extinctionR, m.extinctionG, m.extinctionB, random);
+        if (free >= way) {
+            passFree(m.extinctionR, m.extinctionG, m.extinctionB, way);
+            return false;
+        }
+        scatterFree(m.extinctionR, m.extinctionG, m.extinctionB, m.scatterR, m.scatterG, m.scatterB, free);
+        px += free * dx;
+        py += free * dy;
+        pz += free * dz;
+        turn(m.scatterCosine, random);
+        lastPdf = 0; // nothing looks for light from within: boundaries bend it
+        sinceThen = 0;
+        return true;
+    }
+
+    private static double kept(SurfaceValues m, double colour, double extinction, double way) {
+        if (m.isCloudy()) {
+            return Math.exp(-extinction * way);
+        }
+        return m.transmissionDepth > 0 ? Math.pow(Math.max(1e-6, colour), way / m.transmissionDepth) : 1;
     }
 
     // --- the bodies that the path is in ---------------------------------------------------------------------------
@@ -341,11 +786,11 @@ public final class PathTracer {
     /** The index beyond the hit over the index before it. */
     private double indices(SurfaceValues s, boolean body, boolean entering) {
         if (!body) {
-            int around = strongest(-1);
-            return s.ior / (around < 0 ? 1 : index(media[around]));
+            SurfaceValues around = medium();
+            return s.ior / (around == null ? 1 : index(around));
         }
         int beyond = strongest(entering ? -1 : entered());
-        double outside = beyond < 0 ? 1 : index(media[beyond]);
+        double outside = beyond >= 0 ? index(media[beyond]) : between == null ? 1 : index(between);
         double inside = index(s);
         double eta = entering ? inside / outside : outside / inside;
         return Math.abs(eta - 1) < 1e-5 ? 1.00001 : eta;
@@ -366,16 +811,59 @@ public final class PathTracer {
         return Spectrum.index(s.ior, s.abbe, s.dispersion, wavelength);
     }
 
-    /** What the strongest body around takes of the light over a distance in metres: colour^(distance/depth). */
-    private void absorb(double distance) {
+    /** The medium that the path is in; null for air. */
+    private SurfaceValues medium() {
         int in = strongest(-1);
-        if (in < 0 || media[in].transmissionDepth <= 0) {
-            return;
+        return in >= 0 ? media[in] : between;
+    }
+
+    /** The index beyond an open boundary over the one before it; the path is where the boundary says it is. */
+    private double across(boolean entering) {
+        SurfaceValues before = entering ? hit.front : hit.back;
+        SurfaceValues beyond = entering ? hit.back : hit.front;
+        between = before;
+        double eta = (beyond == null ? 1 : index(beyond)) / (before == null ? 1 : index(before));
+        return Math.abs(eta - 1) < 1e-5 ? 1.00001 : eta;
+    }
+
+    /** What the eye is in: bodies that a ray from it leaves without having entered, and what the first boundary says. */
+    private Surrounded surroundings(Vec3 eye) {
+        double x = 0.2672612419124244;
+        double y = 0.8017837257372732;
+        double z = 0.5345224838248488;
+        px = eye.x();
+        py = eye.y();
+        pz = eye.z();
+        Map<Integer, Integer> entered = new HashMap<>();
+        List<SurfaceValues> around = new ArrayList<>();
+        List<Integer> instances = new ArrayList<>();
+        List<Integer> priorities = new ArrayList<>();
+        SurfaceValues first = null;
+        boolean told = false;
+        for (int i = 0; i < 1024; i++) {
+            ray.set(px, py, pz, x, y, z, 0, Float.POSITIVE_INFINITY);
+            if (!scene.closest(ray, hit)) {
+                break;
+            }
+            boolean outward = x * hit.gx + y * hit.gy + z * hit.gz > 0;
+            boolean body = hit.medium.isClear() && !hit.medium.thinWalled && !hit.isBoundary;
+            if (hit.isBoundary && !told) {
+                told = true;
+                first = outward ? hit.back : hit.front;
+            } else if (body) {
+                int count = entered.merge(hit.instance, outward ? -1 : 1, Integer::sum);
+                if (count < 0 && !instances.contains(hit.instance) && instances.size() < MOST_MEDIA) {
+                    around.add(hit.medium);
+                    instances.add(hit.instance);
+                    priorities.add(hit.priority);
+                }
+            }
+            step(outward);
         }
-        SurfaceValues m = media[in];
-        double share = distance / m.transmissionDepth;
-        tr *= Math.pow(Math.max(1e-6, m.transmissionR), share);
-        tg *= Math.pow(Math.max(1e-6, m.transmissionG), share);
-        tb *= Math.pow(Math.max(1e-6, m.transmissionB), share);
+        return new Surrounded(
+                around.toArray(new SurfaceValues[0]),
+                instances.stream().mapToInt(Integer::intValue).toArray(),
+                priorities.stream().mapToInt(Integer::intValue).toArray(),
+                first);
     }
 }

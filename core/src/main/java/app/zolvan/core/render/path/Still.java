@@ -1,9 +1,7 @@
 package app.zolvan.core.render.path;
 
-import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
-import app.zolvan.core.light.ToneCurve;
 import app.zolvan.core.render.film.Film;
 import app.zolvan.core.render.sample.Sampler;
 import app.zolvan.core.render.scene.RenderScene;
@@ -24,6 +22,9 @@ import java.util.concurrent.atomic.AtomicInteger;
 public final class Still {
     private static final int BLOCK = 16;
     private static final int FIRST = 4;
+    /** Of the first, coarse picture every fourth pixel of every fourth row is traced. */
+    private static final int COARSE = 4;
+
     private static final int PROVEN = 16;
 
     /** What of the picture is wanted: columns x … x + width − 1, rows y … y + height − 1. */
@@ -60,6 +61,8 @@ public final class Still {
     private final Vec3 right;
     private final Vec3 above;
     private final Vec3 ahead;
+    /** By how much a pixel's view widens per metre. */
+    private final double spread;
 
     /**
      * @param backdrop what lies behind everything, scene-linear; null for the surroundings
@@ -79,7 +82,8 @@ public final class Still {
         this.environment = environment;
         this.backdrop = backdrop == null ? null : backdrop.clone();
         this.camera = camera;
-        this.film = new Film(width, height);
+        this.film = new Film(width, height, Math.max(scene.circuits(), 1));
+        this.spread = 2 * Math.tan(camera.fieldOfView() / 2) / height;
         this.seed = seed;
         this.bounces = bounces;
         this.ahead = camera.target().minus(camera.position()).normalised();
@@ -93,7 +97,12 @@ public final class Still {
         return film;
     }
 
-    /** Works until the quality is reached or the watcher stops it. @return whether it was reached */
+    /**
+     * Works until the quality is reached or the watcher stops it; called again it goes on from there, and so does another
+     * process that has read the film. The first report is of a coarse picture of the whole.
+     *
+     * @return whether the quality was reached
+     */
     public boolean render(Quality quality, Region region, int threads, Watcher watcher) {
         List<int[]> open = new ArrayList<>();
         for (int y = region.y / BLOCK * BLOCK; y < region.y + region.height; y += BLOCK) {
@@ -104,37 +113,52 @@ public final class Still {
         ExecutorService pool = Executors.newFixedThreadPool(threads);
         try {
             int blocks = open.size();
-            int done = 0;
+            pass(pool, threads, open, 1, COARSE);
+            if (!watcher.at(0, 0)) {
+                return false;
+            }
             int to = Math.min(FIRST, quality.most);
             while (true) {
-                pass(pool, threads, open, done, to);
-                done = to;
-                int reached = done;
-                if (done >= PROVEN && quality.noise > 0) {
-                    open.removeIf(b -> film.error(b[0], b[1], b[2], b[3]) <= quality.noise);
+                int reached = to;
+                pass(pool, threads, open, reached, 1);
+                if (reached >= PROVEN && quality.noise > 0) {
+                    open.removeIf(b -> !hasMore(b, reached) && film.error(b[0], b[1], b[2], b[3]) <= quality.noise);
                 }
-                boolean finished = open.isEmpty() || done >= quality.most;
-                double share = finished ? 1 : 1 - (double) open.size() / blocks * (1 - (double) done / quality.most);
+                boolean finished = open.isEmpty() || reached >= quality.most;
+                double share = finished ? 1 : 1 - (double) open.size() / blocks * (1 - (double) reached / quality.most);
                 boolean goOn = watcher.at(share, reached);
                 if (finished || !goOn) {
                     return finished;
                 }
-                to = Math.min(quality.most, 2 * done);
+                to = Math.min(quality.most, 2 * reached);
             }
         } finally {
             pool.shutdown();
         }
     }
 
-    private void pass(ExecutorService pool, int threads, List<int[]> blocks, int from, int to) {
+    /** Whether a block was worked on beyond a number of samples before: it was not good enough there, then. */
+    private boolean hasMore(int[] b, int samples) {
+        for (int y = b[1]; y < b[3]; y++) {
+            for (int x = b[0]; x < b[2]; x++) {
+                if (film.samples(x, y) > samples) {
+                    return true;
+                }
+            }
+        }
+        return false;
+    }
+
+    /** Brings every {@code step}th pixel of the blocks to a number of samples. */
+    private void pass(ExecutorService pool, int threads, List<int[]> blocks, int to, int step) {
         AtomicInteger next = new AtomicInteger();
         List<Future<?>> workers = new ArrayList<>();
         for (int t = 0; t < threads; t++) {
             workers.add(pool.submit(() -> {
-                PathTracer tracer = new PathTracer(scene, environment, backdrop, bounces);
+                PathTracer tracer = new PathTracer(scene, environment, camera.position(), backdrop, bounces);
                 Sampler random = new Sampler();
                 for (int i = next.getAndIncrement(); i < blocks.size(); i = next.getAndIncrement()) {
-                    block(blocks.get(i), from, to, tracer, random);
+                    block(blocks.get(i), to, step, tracer, random);
                 }
             }));
         }
@@ -150,10 +174,10 @@ public final class Still {
         }
     }
 
-    private void block(int[] b, int from, int to, PathTracer tracer, Sampler random) {
-        for (int y = b[1]; y < b[3]; y++) {
-            for (int x = b[0]; x < b[2]; x++) {
-                for (int s = from; s < to; s++) {
+    private void block(int[] b, int to, int step, PathTracer tracer, Sampler random) {
+        for (int y = b[1]; y < b[3]; y += step) {
+            for (int x = b[0]; x < b[2]; x += step) {
+                for (int s = film.samples(x, y); s < to; s++) {
                     random.start(x, y, s, seed);
                     double u = 2 * (x + 0.5 + tent(random.next())) / film.width - 1;
                     double v = 1 - 2 * (y + 0.5 + tent(random.next())) / film.height;
@@ -161,8 +185,9 @@ public final class Still {
                     double dy = ahead.y() + u * right.y() + v * above.y();
                     double dz = ahead.z() + u * right.z() + v * above.z();
                     double l = 1 / Math.sqrt(dx * dx + dy * dy + dz * dz);
-                    tracer.trace(camera.position(), dx * l, dy * l, dz * l, random);
-                    film.add(x, y, tracer.r, tracer.g, tracer.b);
+                    tracer.trace(camera.position(), dx * l, dy * l, dz * l, spread, random);
+                    film.add(x, y, tracer.sum);
+                    film.see(x, y, tracer.albedo, tracer.normal, tracer.depth, tracer.part);
                 }
             }
         }
@@ -171,26 +196,5 @@ public final class Still {
     /** A tent over the pixel and half of its neighbours: the picture's filter, by where samples are taken. */
     private static double tent(double u) {
         return u < 0.5 ? Math.sqrt(2 * u) - 1 : 1 - Math.sqrt(2 - 2 * u);
-    }
-
-    /** The picture as a screen shows it: exposed, tone curve, sRGB; three bytes a pixel. */
-    public byte[] developed(Region region, double stops) {
-        byte[] out = new byte[3 * region.width * region.height];
-        double[] c = new double[3];
-        double gain = Math.pow(2, stops);
-        int at = 0;
-        for (int y = region.y; y < region.y + region.height; y++) {
-            for (int x = region.x; x < region.x + region.width; x++) {
-                film.mean(x, y, c);
-                for (int k = 0; k < 3; k++) {
-                    c[k] = Math.max(0, c[k] * gain);
-                }
-                ToneCurve.neutral(c);
-                for (int k = 0; k < 3; k++) {
-                    out[at++] = (byte) Math.round(255 * Srgb.encode(Math.max(0, Math.min(1, c[k]))));
-                }
-            }
-        }
-        return out;
     }
 }

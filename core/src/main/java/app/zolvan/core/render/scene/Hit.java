@@ -7,7 +7,19 @@ public final class Hit {
     public int instance;
     public int primitive;
     public SurfaceValues surface;
+    /** Where clear bodies overlap, the higher one fills the place. */
     public int priority;
+
+    /** Which lamps the surface is switched with. */
+    public int circuit;
+
+    /** Whether the surface is an open boundary, and the media in front of it and behind; null for air. */
+    public boolean isBoundary;
+
+    public SurfaceValues front;
+    public SurfaceValues back;
+    /** The surface as it is everywhere, before pictures change it; media are told by it. */
+    public SurfaceValues medium;
     /** In lengths of the ray's direction. */
     public double distance;
 
@@ -24,8 +36,62 @@ public final class Hit {
 
     public double ny;
     public double nz;
+    /** Weights of the triangle's second and third corner. */
+    public double b1;
 
-    void setGeometric(double x, double y, double z) {
+    public double b2;
+    /** Whether the coordinates say where the grain runs; along the tangent then, of unit length. */
+    public boolean hasTangent;
+
+    public double tx;
+    public double ty;
+    public double tz;
+    /** +1 or −1: on which side of the tangent the image's up lies. */
+    private double handed;
+
+    final SurfaceValues own = new SurfaceValues();
+    final double[] texel = new double[4];
+
+    /** Takes the direction in which u grows and the image's up, and makes the tangent perpendicular to the normal. */
+    void setTangent(double x, double y, double z, double upX, double upY, double upZ) {
+        double along = x * nx + y * ny + z * nz;
+        double px = x - along * nx;
+        double py = y - along * ny;
+        double pz = z - along * nz;
+        double l = Math.sqrt(px * px + py * py + pz * pz);
+        hasTangent = l > 1e-12 * Math.sqrt(x * x + y * y + z * z) && l > 0;
+        if (!hasTangent) {
+            return;
+        }
+        tx = px / l;
+        ty = py / l;
+        tz = pz / l;
+        double bx = ny * tz - nz * ty;
+        double by = nz * tx - nx * tz;
+        double bz = nx * ty - ny * tx;
+        handed = bx * upX + by * upY + bz * upZ < 0 ? -1 : 1;
+    }
+
+    /** Turns the normal to one given along the tangent, the image's up and the normal itself. */
+    void bend(double x, double y, double z) {
+        double bx = handed * (ny * tz - nz * ty);
+        double by = handed * (nz * tx - nx * tz);
+        double bz = handed * (nx * ty - ny * tx);
+        setShading(x * tx + y * bx + z * nx, x * ty + y * by + z * ny, x * tz + y * bz + z * nz);
+        double along = tx * nx + ty * ny + tz * nz;
+        tx -= along * nx;
+        ty -= along * ny;
+        tz -= along * nz;
+        double l = Math.sqrt(tx * tx + ty * ty + tz * tz);
+        hasTangent = l > 1e-9;
+        if (hasTangent) {
+            tx /= l;
+            ty /= l;
+            tz /= l;
+        }
+    }
+
+    public void setGeometric(double x, double y, double z) {
         double l = Math.sqrt(x * x + y * y + z * z);
         double s = l > 0 ? 1 / l : 0;
         gx = x * s;
@@ -33,7 +99,7 @@ public final class Hit {
         gz = z * s;
     }
 
-    void setShading(double x, double y, double z) {
+    public void setShading(double x, double y, double z) {
         double l = Math.sqrt(x * x + y * y + z * z);
         if (!(l > 1e-12)) {
             nx = gx;

@@ -1,121 +1,408 @@
 package app.zolvan.core.render.scene;
 
+import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.light.Lamp;
 import app.zolvan.core.render.surface.SurfaceValues;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
 /**
- * All triangles that glow, so that light can be looked for where it comes from. A triangle is chosen with a chance in
- * proportion to its power, a point on it evenly by area.
+ * All that shines from a place: triangles that glow and lamps. One is chosen by a tree of lights (Conty Estevez & Kulla
+ * 2018): at each fork by chance in proportion to what either side may send to the place that asks, by its power, distance
+ * and direction. A point on a triangle is chosen evenly by area.
  */
 public final class Lamps {
-    private final double[] corners;
-    private final double[] cumulative;
-    private final double[] areas;
-    private final SurfaceValues[] surfaces;
-    private final int[][] numberOf;
-    private final double total;
+    private static final int MOST_FORKS = 62;
 
-    /** The sampled point and the triangle's normal. */
+    private final List<Source> sources = new ArrayList<>();
+    private final int[][] numberOf;
+    // the tree: forks have two children, leaves one source
+    private final double[] box;
+    private final double[] power;
+    private final double[] cone;
+    private final int[] child;
+    private final int[] parent;
+    private final int[] leafOf;
+    private int nodes;
+
+    /** The sampled point and what it sends towards the place that asked. */
     public static final class Point {
         public double x;
         public double y;
         public double z;
-        public double nx;
-        public double ny;
-        public double nz;
-        public SurfaceValues surface;
-        /** Density per square metre of all glowing surface. */
-        public double density;
+        /** Direction from the place to it, of unit length, and the distance. */
+        public double dx;
+
+        public double dy;
+        public double dz;
+        public double distance;
+        /** cd/m² for a surface; lux on a face turned to it for a lamp without extent. */
+        public double r;
+
+        public double g;
+        public double b;
+        /** Density per steradian, or for a lamp without extent the chance that it was chosen. */
+        public double pdf;
+
+        public boolean isPoint;
+        public int circuit;
+        int instance;
+        int primitive;
+        double b1;
+        double b2;
+        boolean textured;
     }
 
-    Lamps(List<RenderScene.Instance> instances) {
-        List<double[]> found = new ArrayList<>();
-        List<SurfaceValues> owners = new ArrayList<>();
-        numberOf = new int[instances.size()][];
-        for (int i = 0; i < instances.size(); i++) {
-            RenderScene.Instance in = instances.get(i);
-            Mesh mesh = in.mesh();
-            for (int span = 0; span < in.surfaces().length; span++) {
-                if (!in.surfaces()[span].emits()) {
-                    continue;
-                }
-                if (numberOf[i] == null) {
-                    numberOf[i] = new int[mesh.triangleCount()];
-                    Arrays.fill(numberOf[i], -1);
-                }
-                for (int t = mesh.spanStarts()[span]; t < mesh.spanStarts()[span + 1]; t++) {
-                    Vec3 a = RenderScene.world(in.toWorld(), mesh.positions(), mesh.indices()[3 * t]);
-                    Vec3 b = RenderScene.world(in.toWorld(), mesh.positions(), mesh.indices()[3 * t + 1]);
-                    Vec3 c = RenderScene.world(in.toWorld(), mesh.positions(), mesh.indices()[3 * t + 2]);
-                    double area = b.minus(a).cross(c.minus(a)).length() / 2;
-                    if (area > 0) {
-                        numberOf[i][t] = found.size();
-                        found.add(new double[] {a.x(), a.y(), a.z(), b.x(), b.y(), b.z(), c.x(), c.y(), c.z(), area});
-                        owners.add(in.surfaces()[span]);
-                    }
-                }
+    /** A triangle (three corners in the world) or a lamp. */
+    private record Source(double[] corners, double area, Skin skin, int instance, int primitive, Lamp lamp) {
+        double power() {
+            if (lamp == null) {
+                return Math.PI * area * (brightness(skin.values) + 1e-12);
             }
+            if (lamp instanceof Lamp.Point p) {
+                return 4 * Math.PI * p.intensity().luminance() + 1e-12;
+            }
+            if (lamp instanceof Lamp.Spot s) {
+                double solid = 2 * Math.PI * (1 - (Math.cos(s.inner()) + Math.cos(s.outer())) / 2);
+                return solid * s.intensity().luminance() + 1e-12;
+            }
+            Lamp.Measured m = (Lamp.Measured) lamp;
+            return m.profile().flux() * m.scale().luminance() + 1e-12;
         }
-        int n = found.size();
-        corners = new double[9 * n];
-        cumulative = new double[n];
-        areas = new double[n];
-        surfaces = owners.toArray(new SurfaceValues[0]);
-        double sum = 0;
-        for (int i = 0; i < n; i++) {
-            System.arraycopy(found.get(i), 0, corners, 9 * i, 9);
-            areas[i] = found.get(i)[9];
-            sum += areas[i] * brightness(surfaces[i]);
-            cumulative[i] = sum;
-        }
-        total = sum;
     }
 
     private static double brightness(SurfaceValues s) {
-        return 0.2126 * s.emissionR + 0.7152 * s.emissionG + 0.0722 * s.emissionB + 1e-12;
+        return 0.2126 * s.emissionR + 0.7152 * s.emissionG + 0.0722 * s.emissionB;
+    }
+
+    Lamps(List<RenderScene.Instance> instances, List<Lamp> lamps) {
+        numberOf = new int[instances.size()][];
+        for (int i = 0; i < instances.size(); i++) {
+            gather(instances.get(i), i);
+        }
+        for (Lamp lamp : lamps) {
+            if (!(lamp instanceof Lamp.Sun)) {
+                sources.add(new Source(position(lamp), 0, null, -1, -1, lamp));
+            }
+        }
+        int n = sources.size();
+        int room = Math.max(1, 2 * n);
+        box = new double[6 * room];
+        power = new double[room];
+        cone = new double[4 * room];
+        child = new int[2 * room];
+        parent = new int[room];
+        leafOf = new int[n];
+        if (n > 0) {
+            Integer[] order = new Integer[n];
+            Arrays.setAll(order, i -> i);
+            build(order, 0, n, -1, 0);
+        }
+    }
+
+    private void gather(RenderScene.Instance in, int instance) {
+        Mesh mesh = in.mesh();
+        for (int span = 0; span < in.skins().length; span++) {
+            Skin skin = in.skins()[span];
+            if (!skin.values.emits()) {
+                continue;
+            }
+            if (numberOf[instance] == null) {
+                numberOf[instance] = new int[mesh.triangleCount()];
+                Arrays.fill(numberOf[instance], -1);
+            }
+            for (int t = mesh.spanStarts()[span]; t < mesh.spanStarts()[span + 1]; t++) {
+                Vec3 a = RenderScene.world(in.toWorld(), mesh.positions(), mesh.indices()[3 * t]);
+                Vec3 b = RenderScene.world(in.toWorld(), mesh.positions(), mesh.indices()[3 * t + 1]);
+                Vec3 c = RenderScene.world(in.toWorld(), mesh.positions(), mesh.indices()[3 * t + 2]);
+                double area = b.minus(a).cross(c.minus(a)).length() / 2;
+                if (area > 0) {
+                    numberOf[instance][t] = sources.size();
+                    double[] corners = {a.x(), a.y(), a.z(), b.x(), b.y(), b.z(), c.x(), c.y(), c.z()};
+                    sources.add(new Source(corners, area, skin, instance, t, null));
+                }
+            }
+        }
+    }
+
+    private static double[] position(Lamp lamp) {
+        Vec3 p = lamp instanceof Lamp.Point a
+                ? a.at()
+                : lamp instanceof Lamp.Spot s ? s.at() : ((Lamp.Measured) lamp).at();
+        return new double[] {p.x(), p.y(), p.z()};
+    }
+
+    private double middle(int source, int axis) {
+        double[] c = sources.get(source).corners;
+        return c.length == 3 ? c[axis] : (c[axis] + c[axis + 3] + c[axis + 6]) / 3;
+    }
+
+    /** Halves a run of sources at the middle of its longest side, and gives the node's number. */
+    private int build(Integer[] order, int from, int to, int above, int depth) {
+        int node = nodes++;
+        parent[node] = above;
+        if (to - from == 1) {
+            leaf(node, order[from]);
+            return node;
+        }
+        int axis = longest(order, from, to);
+        Arrays.sort(order, from, to, (p, q) -> {
+            int c = Double.compare(middle(p, axis), middle(q, axis));
+            return c != 0 ? c : Integer.compare(p, q);
+        });
+        int mid = (from + to) >>> 1;
+        if (depth >= MOST_FORKS) {
+            throw new IllegalStateException("too many lamps");
+        }
+        int left = build(order, from, mid, node, depth + 1);
+        int right = build(order, mid, to, node, depth + 1);
+        child[2 * node] = left;
+        child[2 * node + 1] = right;
+        power[node] = power[left] + power[right];
+        for (int k = 0; k < 3; k++) {
+            box[6 * node + k] = Math.min(box[6 * left + k], box[6 * right + k]);
+            box[6 * node + 3 + k] = Math.max(box[6 * left + 3 + k], box[6 * right + 3 + k]);
+        }
+        joinCones(node, left, right);
+        return node;
+    }
+
+    private int longest(Integer[] order, int from, int to) {
+        int best = 0;
+        double most = -1;
+        for (int axis = 0; axis < 3; axis++) {
+            double lo = Double.POSITIVE_INFINITY;
+            double hi = Double.NEGATIVE_INFINITY;
+            for (int i = from; i < to; i++) {
+                double m = middle(order[i], axis);
+                lo = Math.min(lo, m);
+                hi = Math.max(hi, m);
+            }
+            if (hi - lo > most) {
+                most = hi - lo;
+                best = axis;
+            }
+        }
+        return best;
+    }
+
+    private void leaf(int node, int source) {
+        Source s = sources.get(source);
+        child[2 * node] = -1;
+        child[2 * node + 1] = source;
+        leafOf[source] = node;
+        power[node] = s.power();
+        for (int k = 0; k < 3; k++) {
+            double lo = s.corners[k];
+            double hi = lo;
+            for (int i = k + 3; i < s.corners.length; i += 3) {
+                lo = Math.min(lo, s.corners[i]);
+                hi = Math.max(hi, s.corners[i]);
+            }
+            box[6 * node + k] = lo;
+            box[6 * node + 3 + k] = hi;
+        }
+        Vec3 axis = Vec3.axis(1);
+        double spread = Math.PI;
+        if (s.lamp instanceof Lamp.Spot spot) {
+            axis = spot.axis();
+            spread = spot.outer();
+        }
+        setCone(node, axis, spread);
+    }
+
+    private void setCone(int node, Vec3 axis, double spread) {
+        cone[4 * node] = axis.x();
+        cone[4 * node + 1] = axis.y();
+        cone[4 * node + 2] = axis.z();
+        cone[4 * node + 3] = spread;
+    }
+
+    private void joinCones(int node, int a, int b) {
+        Vec3 x = new Vec3(cone[4 * a], cone[4 * a + 1], cone[4 * a + 2]);
+        Vec3 y = new Vec3(cone[4 * b], cone[4 * b + 1], cone[4 * b + 2]);
+        double between = Math.acos(Math.max(-1, Math.min(1, x.dot(y))));
+        double wide = Math.max(cone[4 * a + 3], cone[4 * b + 3]);
+        Vec3 axis = x.plus(y).normalised();
+        double spread = between / 2 + wide;
+        setCone(node, axis, axis.length() > 0.5 ? Math.min(Math.PI, spread) : Math.PI);
     }
 
     public boolean isEmpty() {
-        return areas.length == 0;
+        return sources.isEmpty();
     }
 
-    /** Samples a point. */
-    public void sample(double u, double v, double w, Point out) {
-        int i = Arrays.binarySearch(cumulative, w * total);
-        i = Math.min(areas.length - 1, i < 0 ? -i - 1 : i);
+    /** How much a node may send to a place; only the ratio of two children counts. */
+    private double importance(int node, double x, double y, double z) {
+        int o = 6 * node;
+        double cx = (box[o] + box[o + 3]) / 2 - x;
+        double cy = (box[o + 1] + box[o + 4]) / 2 - y;
+        double cz = (box[o + 2] + box[o + 5]) / 2 - z;
+        double sx = box[o + 3] - box[o];
+        double sy = box[o + 4] - box[o + 1];
+        double sz = box[o + 5] - box[o + 2];
+        double radius2 = (sx * sx + sy * sy + sz * sz) / 4;
+        double d2 = cx * cx + cy * cy + cz * cz;
+        double spread = cone[4 * node + 3];
+        double facing = 1;
+        if (spread < Math.PI && d2 > radius2) {
+            double cosine = -(cone[4 * node] * cx + cone[4 * node + 1] * cy + cone[4 * node + 2] * cz) / Math.sqrt(d2);
+            double off = Math.acos(Math.max(-1, Math.min(1, cosine))) - Math.asin(Math.sqrt(radius2 / d2));
+            facing = off <= spread ? 1 : 0;
+        }
+        return power[node] * facing / Math.max(d2, Math.max(radius2, 1e-12));
+    }
+
+    /** Chance of going to the first child. */
+    private double first(int node, double x, double y, double z) {
+        double a = importance(child[2 * node], x, y, z);
+        double b = importance(child[2 * node + 1], x, y, z);
+        return a + b > 0 ? a / (a + b) : 0.5;
+    }
+
+    /** Samples what shines on a place; false where nothing does. */
+    public boolean sample(double x, double y, double z, double u, double v, double w, Point out) {
+        int node = 0;
+        double chance = 1;
+        double rest = w;
+        while (child[2 * node] >= 0) {
+            double p = first(node, x, y, z);
+            if (rest < p) {
+                rest /= p;
+                chance *= p;
+                node = child[2 * node];
+            } else {
+                rest = Math.min(1 - 1e-12, (rest - p) / (1 - p));
+                chance *= 1 - p;
+                node = child[2 * node + 1];
+            }
+        }
+        Source s = sources.get(child[2 * node + 1]);
+        if (s.lamp != null) {
+            return point(s.lamp, x, y, z, chance, out);
+        }
         double root = Math.sqrt(u);
         double b = root * (1 - v);
         double c = root * v;
         double a = 1 - b - c;
-        int o = 9 * i;
-        out.x = a * corners[o] + b * corners[o + 3] + c * corners[o + 6];
-        out.y = a * corners[o + 1] + b * corners[o + 4] + c * corners[o + 7];
-        out.z = a * corners[o + 2] + b * corners[o + 5] + c * corners[o + 8];
-        double e1x = corners[o + 3] - corners[o];
-        double e1y = corners[o + 4] - corners[o + 1];
-        double e1z = corners[o + 5] - corners[o + 2];
-        double e2x = corners[o + 6] - corners[o];
-        double e2y = corners[o + 7] - corners[o + 1];
-        double e2z = corners[o + 8] - corners[o + 2];
-        double s = 0.5 / areas[i];
-        out.nx = s * (e1y * e2z - e1z * e2y);
-        out.ny = s * (e1z * e2x - e1x * e2z);
-        out.nz = s * (e1x * e2y - e1y * e2x);
-        out.surface = surfaces[i];
-        out.density = density(i);
+        double[] o = s.corners;
+        out.x = a * o[0] + b * o[3] + c * o[6];
+        out.y = a * o[1] + b * o[4] + c * o[7];
+        out.z = a * o[2] + b * o[5] + c * o[8];
+        double nx = (o[4] - o[1]) * (o[8] - o[2]) - (o[5] - o[2]) * (o[7] - o[1]);
+        double ny = (o[5] - o[2]) * (o[6] - o[0]) - (o[3] - o[0]) * (o[8] - o[2]);
+        double nz = (o[3] - o[0]) * (o[7] - o[1]) - (o[4] - o[1]) * (o[6] - o[0]);
+        if (!look(x, y, z, out)) {
+            return false;
+        }
+        double cosine = Math.abs(out.dx * nx + out.dy * ny + out.dz * nz) / (2 * s.area);
+        if (cosine < 1e-6) {
+            return false;
+        }
+        SurfaceValues values = s.skin.values;
+        out.r = values.emissionR;
+        out.g = values.emissionG;
+        out.b = values.emissionB;
+        out.pdf = chance / s.area * out.distance * out.distance / cosine;
+        out.isPoint = false;
+        out.circuit = s.skin.circuit;
+        out.instance = s.instance;
+        out.primitive = s.primitive;
+        out.b1 = b;
+        out.b2 = c;
+        out.textured = !s.skin.isPlain();
+        return true;
     }
 
-    private double density(int i) {
-        return brightness(surfaces[i]) / total;
+    private static boolean look(double x, double y, double z, Point out) {
+        double dx = out.x - x;
+        double dy = out.y - y;
+        double dz = out.z - z;
+        double d = Math.sqrt(dx * dx + dy * dy + dz * dz);
+        out.distance = d;
+        out.dx = dx / d;
+        out.dy = dy / d;
+        out.dz = dz / d;
+        return d > 1e-9;
     }
 
-    /** The density with which {@link #sample} gives points of a triangle that was hit; 0 where it does not glow. */
-    public double density(int instance, int primitive) {
+    private static boolean point(Lamp lamp, double x, double y, double z, double chance, Point out) {
+        double[] at = position(lamp);
+        out.x = at[0];
+        out.y = at[1];
+        out.z = at[2];
+        if (!look(x, y, z, out)) {
+            return false;
+        }
+        out.isPoint = true;
+        out.textured = false;
+        out.pdf = chance;
+        out.circuit = lamp.circuit();
+        double d2 = out.distance * out.distance;
+        double share;
+        LinearRgb intensity;
+        if (lamp instanceof Lamp.Point p) {
+            intensity = p.intensity();
+            share = 1;
+        } else if (lamp instanceof Lamp.Spot s) {
+            intensity = s.intensity();
+            share = within(
+                    s,
+                    -(out.dx * s.axis().x()
+                            + out.dy * s.axis().y()
+                            + out.dz * s.axis().z()));
+        } else {
+            Lamp.Measured m = (Lamp.Measured) lamp;
+            intensity = m.scale();
+            share = measured(m, -out.dx, -out.dy, -out.dz);
+        }
+        out.r = intensity.r() * share / d2;
+        out.g = intensity.g() * share / d2;
+        out.b = intensity.b() * share / d2;
+        return share > 0;
+    }
+
+    /** 1 within the inner cone, 0 beyond the outer one, smooth between (Hermite). */
+    private static double within(Lamp.Spot s, double cosine) {
+        double angle = Math.acos(Math.max(-1, Math.min(1, cosine)));
+        if (angle <= s.inner()) {
+            return 1;
+        }
+        if (angle >= s.outer()) {
+            return 0;
+        }
+        double t = (s.outer() - angle) / (s.outer() - s.inner());
+        return t * t * (3 - 2 * t);
+    }
+
+    private static double measured(Lamp.Measured m, double x, double y, double z) {
+        Vec3 d = m.down();
+        Vec3 a = m.ahead();
+        Vec3 side = d.cross(a);
+        double down = Math.acos(Math.max(-1, Math.min(1, d.x() * x + d.y() * y + d.z() * z)));
+        double around = Math.atan2(side.x() * x + side.y() * y + side.z() * z, a.x() * x + a.y() * y + a.z() * z);
+        return m.profile().candela(down, around);
+    }
+
+    /**
+     * The density per square metre with which {@link #sample}, asked from a place, gives points of a triangle; 0 where it
+     * does not glow.
+     */
+    public double density(double x, double y, double z, int instance, int primitive) {
         int[] numbers = numberOf[instance];
-        return numbers == null || numbers[primitive] < 0 ? 0 : density(numbers[primitive]);
+        if (numbers == null || numbers[primitive] < 0) {
+            return 0;
+        }
+        int source = numbers[primitive];
+        double chance = 1 / sources.get(source).area;
+        for (int node = leafOf[source]; parent[node] >= 0; node = parent[node]) {
+            int above = parent[node];
+            double p = first(above, x, y, z);
+            chance *= child[2 * above] == node ? p : 1 - p;
+        }
+        return chance;
     }
 }

@@ -4,8 +4,10 @@ import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.light.Lamp;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.surface.SurfaceValues;
+import app.zolvan.core.render.texture.Textures;
 import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.core.render.trace.Placed;
 import app.zolvan.core.render.trace.PlacedShapes;
@@ -33,59 +35,105 @@ public final class RenderScene {
     private final Box3 bounds;
     private final Lamps lamps;
 
-    /** A placed mesh, and the surface of each of its spans. */
-    record Instance(
-            Mesh mesh,
-            double[] toWorld,
-            double[] toObject,
-            boolean mirrored,
-            SurfaceValues[] surfaces,
-            int[] priorities) {}
+    /** A placed mesh, and what each of its spans wears. */
+    record Instance(Mesh mesh, double[] toWorld, double[] toObject, boolean mirrored, Skin[] skins) {}
 
-    private RenderScene(List<Instance> instances, Gathered gathered, Box3 bounds) {
+    private final List<Lamp.Sun> suns;
+    private final boolean seeThrough;
+    private final int circuits;
+
+    private RenderScene(List<Instance> instances, List<Lamp> lamps, Gathered gathered, Box3 bounds) {
         this.instances = instances;
+        this.suns = lamps.stream()
+                .filter(Lamp.Sun.class::isInstance)
+                .map(Lamp.Sun.class::cast)
+                .toList();
+        boolean clear = false;
+        int most = 0;
+        for (Instance in : instances) {
+            for (Skin s : in.skins) {
+                clear |= s.letsThrough();
+                most = Math.max(most, s.circuit);
+            }
+        }
+        for (Lamp lamp : lamps) {
+            most = Math.max(most, lamp.circuit());
+        }
+        this.seeThrough = clear;
+        this.circuits = most + 1;
         this.placed = PlacedShapes.of(gathered.placed);
         this.owners = gathered.owners;
         this.merged = gathered.merged;
         this.bounds = bounds;
-        this.lamps = new Lamps(instances);
+        this.lamps = new Lamps(instances, lamps);
     }
 
     /** Gathers what a scene is made of. */
     public static final class Builder {
         private final Kernel.Kind kind;
+        private final Textures textures;
+        private final List<Lamp> lamps = new ArrayList<>();
         private final List<Instance> instances = new ArrayList<>();
         private final Map<Surface, SurfaceValues> surfaces = new HashMap<>();
         private Box3 bounds = Box3.EMPTY;
 
+        /** A scene without pictures on its surfaces. */
         public Builder(Kernel.Kind kind) {
+            this(kind, new Textures(digest -> null, 0));
+        }
+
+        public Builder(Kernel.Kind kind, Textures textures) {
             this.kind = kind;
+            this.textures = textures;
+        }
+
+        /** Adds a part by surfaces alone, the priority of each span's medium beside it or 0. */
+        public Builder add(Mesh mesh, Transform toWorld, List<Surface> spans, int... priority) {
+            List<Dress> dresses = new ArrayList<>();
+            for (int i = 0; i < spans.size(); i++) {
+                dresses.add(Dress.of(spans.get(i)).priority(priority.length > 0 ? priority[i] : 0));
+            }
+            return addDressed(mesh, toWorld, dresses);
         }
 
         /**
          * Adds a part. One that is flattened to nothing by its placement, or has no triangles, adds nothing.
          *
-         * @param spans    the surface of each span
-         * @param priority of each span's medium where clear bodies overlap; the higher one fills the place
+         * @param spans what each span wears
          */
-        public Builder add(Mesh mesh, Transform toWorld, List<Surface> spans, int... priority) {
+        public Builder addDressed(Mesh mesh, Transform toWorld, List<Dress> spans) {
             if (mesh.triangleCount() == 0 || !(Math.abs(toWorld.determinant()) > 1e-30)) {
                 return this;
             }
-            SurfaceValues[] values = spans.stream()
-                    .map(s -> surfaces.computeIfAbsent(s, SurfaceValues::of))
-                    .toArray(SurfaceValues[]::new);
+            Skin[] skins = spans.stream().map(this::skin).toArray(Skin[]::new);
             Transform inverse = toWorld.inverse();
-            int[] priorities = priority.length > 0 ? priority.clone() : new int[values.length];
-            instances.add(new Instance(
-                    mesh, toWorld.columns(), inverse.columns(), toWorld.determinant() < 0, values, priorities));
+            instances.add(new Instance(mesh, toWorld.columns(), inverse.columns(), toWorld.determinant() < 0, skins));
             bounds = bounds.with(mesh.bounds(toWorld));
             return this;
         }
 
+        public Builder lamp(Lamp lamp) {
+            lamps.add(lamp);
+            return this;
+        }
+
+        private Skin skin(Dress d) {
+            Dress.Boundary sides = d.boundary();
+            return new Skin(
+                    d,
+                    values(d.surface()),
+                    sides == null || sides.front() == null ? null : values(sides.front()),
+                    sides == null || sides.back() == null ? null : values(sides.back()),
+                    textures.of(d.surface()));
+        }
+
+        private SurfaceValues values(Surface s) {
+            return surfaces.computeIfAbsent(s, SurfaceValues::of);
+        }
+
         /** The scene; at least one part must have been added. */
         public RenderScene build() {
-            return new RenderScene(List.copyOf(instances), gather(), bounds);
+            return new RenderScene(List.copyOf(instances), List.copyOf(lamps), gather(), bounds);
         }
 
         /** What stands in one place only is laid together in one shape; what is repeated is kept once and placed. */
@@ -187,6 +235,51 @@ public final class RenderScene {
         return lamps;
     }
 
+    public List<Lamp.Sun> suns() {
+        return suns;
+    }
+
+    /** How many circuits its lamps are on; at least 1. */
+    public int circuits() {
+        return circuits;
+    }
+
+    /** Whether light goes straight through some surface: a pane without thickness, or one that is partly not there. */
+    public boolean isSeeThrough() {
+        return seeThrough;
+    }
+
+    /**
+     * Works out what pictures and painted colours make of a hit's surface, and its tangent.
+     *
+     * @param footprint width of what the ray sees there, in metres
+     */
+    public void dress(Hit hit, double footprint) {
+        Instance in = instances.get(hit.instance);
+        Skin skin = in.skins[spanOf(in.mesh, hit.primitive)];
+        if (!skin.isPlain()) {
+            skin.apply(in.mesh, in.toWorld, hit, footprint);
+        }
+    }
+
+    /** The same for a sampled point of a glowing surface: what its pictures leave of its glow. */
+    public void dress(Lamps.Point point, Hit scratch) {
+        if (!point.textured) {
+            return;
+        }
+        Instance in = instances.get(point.instance);
+        Skin skin = in.skins[spanOf(in.mesh, point.primitive)];
+        scratch.instance = point.instance;
+        scratch.primitive = point.primitive;
+        scratch.b1 = point.b1;
+        scratch.b2 = point.b2;
+        scratch.surface = skin.values;
+        skin.apply(in.mesh, in.toWorld, scratch, 0);
+        point.r = scratch.surface.emissionR;
+        point.g = scratch.surface.emissionG;
+        point.b = scratch.surface.emissionB;
+    }
+
     /** The nearest hit; fills {@code hit} and tells whether there was one. */
     public boolean closest(Ray ray, Hit hit) {
         if (!placed.closest(ray)) {
@@ -228,8 +321,15 @@ public final class RenderScene {
         int span = spanOf(mesh, ray.primitive);
         hit.instance = ray.instance;
         hit.primitive = ray.primitive;
-        hit.surface = in.surfaces[span];
-        hit.priority = in.priorities[span];
+        Skin skin = in.skins[span];
+        hit.surface = skin.values;
+        hit.medium = skin.values;
+        hit.priority = skin.priority;
+        hit.circuit = skin.circuit;
+        hit.isBoundary = skin.isBoundary;
+        hit.front = skin.front;
+        hit.back = skin.back;
+        hit.hasTangent = false;
         int[] index = mesh.indices();
         float[] p = mesh.positions();
         int a = index[3 * ray.primitive];
@@ -260,6 +360,8 @@ public final class RenderScene {
         double qz = sx * e1y - sy * e1x;
         double u = det == 0 ? 0 : clamp((sx * hx + sy * hy + sz * hz) / det);
         double v = det == 0 ? 0 : Math.min(1 - u, clamp((dx * qx + dy * qy + dz * qz) / det));
+        hit.b1 = u;
+        hit.b2 = v;
         hit.distance = det == 0 ? ray.tMax : (e2x * qx + e2y * qy + e2z * qz) / det;
         double px = p[3 * a] + u * e1x + v * e2x;
         double py = p[3 * a + 1] + u * e1y + v * e2y;

@@ -20,7 +20,8 @@ public final class Bsdf {
     private static final int DIFFUSE = 3;
     private static final int CLEAR = 4;
     private static final int BELOW = 5;
-    private static final int LOBES = 6;
+    private static final int WALK = 6;
+    private static final int LOBES = 7;
 
     /** Reflectance times cosine of the last direction asked about or sampled; or the weight of a mirrored ray. */
     public double r;
@@ -38,6 +39,11 @@ public final class Bsdf {
     public boolean smooth;
     /** Whether the sampled direction goes through the surface. */
     public boolean through;
+    /**
+     * Whether light enters an opaque body to wander in it: the sampled direction is how it sets out, and r, g, b what of
+     * it gets in, divided by the chance of it.
+     */
+    public boolean walks;
 
     private final double[] chance = new double[LOBES];
     private final Ggx ggx = new Ggx();
@@ -141,9 +147,13 @@ public final class Bsdf {
         chance[DIFFUSE] = rest * (opaque * Math.max(0.02, base) * (1 - specularOut) + metal * base * metalLost);
         chance[CLEAR] = rest * clear * (1 - reflects);
         chance[BELOW] = 0;
+        chance[WALK] = 0;
         if (s.thinWalled && s.subsurface > 0) { // light that a thin sheet lets through, scattered
             chance[BELOW] = chance[DIFFUSE] * s.subsurface * 0.5;
             chance[DIFFUSE] -= chance[BELOW];
+        } else if (s.isTranslucent() && opaque > 0) {
+            chance[WALK] = rest * opaque * (1 - specularOut) * s.subsurface;
+            chance[DIFFUSE] *= 1 - s.subsurface * opaque / (opaque + metal * metalLost);
         }
         double sum = 0;
         for (double c : chance) {
@@ -159,6 +169,7 @@ public final class Bsdf {
         return chance[FUZZ] == 0
                 && chance[DIFFUSE] == 0
                 && chance[BELOW] == 0
+                && chance[WALK] == 0
                 && (chance[COAT] == 0 || smoothCoat)
                 && (chance[SPECULAR] + chance[CLEAR] == 0 || smoothBase);
     }
@@ -221,7 +232,7 @@ public final class Bsdf {
             double value = coatMean * z / Math.PI;
             double diffuse = opaque * (1 - specularOut) * (1 - specularReflects(z)) / (1 - specularMean);
             double shape = s.diffuseRoughness > 0 ? rough(x, y, z) : 1;
-            double kept = s.thinWalled ? 1 - 0.5 * s.subsurface : 1;
+            double kept = s.thinWalled ? 1 - 0.5 * s.subsurface : s.isTranslucent() ? 1 - s.subsurface : 1;
             double many = metalLost > 0 ? metal * metalLost * (1 - Albedo.mirror(z, isotropic)) / metalLostMean : 0;
             f[0] = kept * diffuse * shape * diffuseColour(s.baseR, s.subsurfaceR);
             f[1] = kept * diffuse * shape * diffuseColour(s.baseG, s.subsurfaceG);
@@ -237,7 +248,7 @@ public final class Bsdf {
     }
 
     private double diffuseColour(double base, double below) {
-        return base + s.subsurface * (below - base);
+        return s.isTranslucent() ? base : base + s.subsurface * (below - base);
     }
 
     /** Colour of light that met more than one facet of a rough metal (Kulla & Conty 2017). */
@@ -398,6 +409,7 @@ public final class Bsdf {
         }
         smooth = false;
         through = false;
+        walks = false;
         switch (lobe) {
             case COAT -> {
                 if (smoothCoat) {
@@ -425,6 +437,10 @@ public final class Bsdf {
                     return false;
                 }
             }
+            case WALK -> {
+                walk(u, v);
+                return true;
+            }
             default -> {
                 double radius = Math.sqrt(u);
                 double phi = 2 * Math.PI * v;
@@ -439,6 +455,33 @@ public final class Bsdf {
         }
         evaluate(wx, wy, wz);
         return pdf > 0;
+    }
+
+    private void walk(double u, double v) {
+        double radius = Math.sqrt(u);
+        double phi = 2 * Math.PI * v;
+        wx = radius * Math.cos(phi);
+        wy = radius * Math.sin(phi);
+        wz = -Math.sqrt(Math.max(0, 1 - u));
+        walks = true;
+        through = true;
+        pdf = 0;
+        r = g = b = 0;
+        double value = fuzzOut * coatOut * opaque * (1 - specularOut) * s.subsurface / chance[WALK];
+        double path = coatOut < 1 ? coatPath(oz) : 0;
+        add(
+                value * darkR * (coatOut < 1 ? coatTint(s.coatR, path) : 1),
+                value * darkG * (coatOut < 1 ? coatTint(s.coatG, path) : 1),
+                value * darkB * (coatOut < 1 ? coatTint(s.coatB, path) : 1));
+    }
+
+    /** Sets r, g, b to what of the light goes straight on through a pane; 0 for any other surface. */
+    public void straight() {
+        r = g = b = 0;
+        if (s.isPane()) {
+            double value = fuzzOut * coatOut * clear * (1 - pane(s.specularWeight * Fresnel.dielectric(oz, eta)));
+            add(value * s.transmissionR, value * s.transmissionG, value * s.transmissionB);
+        }
     }
 
     private void about(double hx, double hy, double hz) {

@@ -1,8 +1,9 @@
 package app.zolvan.core.render.surface;
 
+import app.zolvan.core.colour.Wavelength;
+
 /**
- * Single wavelengths as colours, and how indices of refraction change with them. Colour matching functions by the fits of
- * Wyman, Sloan & Shirley 2013 (multi-lobe, CIE 1931), carried to Rec. 709.
+ * What a path of one wavelength stands for, and how indices of refraction change with the wavelength.
  */
 public final class Spectrum {
     /** The range from which a path's wavelength is taken, in nm. */
@@ -16,29 +17,12 @@ public final class Spectrum {
 
     private Spectrum() {}
 
-    /** Rec. 709 components of light of one wavelength, as it adds to a sum over wavelengths; some are negative. */
-    static void rgb(double nm, double[] out) {
-        double x = 1.056 * lobe(nm, 599.8, 37.9, 31.0)
-                + 0.362 * lobe(nm, 442.0, 16.0, 26.7)
-                - 0.065 * lobe(nm, 501.1, 20.4, 26.2);
-        double y = 0.821 * lobe(nm, 568.8, 46.9, 40.5) + 0.286 * lobe(nm, 530.9, 16.3, 31.1);
-        double z = 1.217 * lobe(nm, 437.0, 11.8, 36.0) + 0.681 * lobe(nm, 459.0, 26.0, 13.8);
-        out[0] = 3.2404542 * x - 1.5371385 * y - 0.4985314 * z;
-        out[1] = -0.9692660 * x + 1.8760108 * y + 0.0415560 * z;
-        out[2] = 0.0556434 * x - 0.2040259 * y + 1.0572252 * z;
-    }
-
-    /** The same, scaled so that its mean over the range is white: what a path of one wavelength stands for. */
+    /** One wavelength as a colour, scaled so that its mean over the range is white: what a path of it stands for. */
     public static void weight(double nm, double[] out) {
-        rgb(nm, out);
+        Wavelength.rgb(nm, out);
         for (int c = 0; c < 3; c++) {
             out[c] /= MEAN[c];
         }
-    }
-
-    private static double lobe(double nm, double peak, double below, double above) {
-        double t = (nm - peak) / (nm < peak ? below : above);
-        return Math.exp(-t * t / 2);
     }
 
     private static double[] mean() {
@@ -46,7 +30,7 @@ public final class Spectrum {
         double[] rgb = new double[3];
         int n = 620;
         for (int i = 0; i < n; i++) {
-            rgb(SHORTEST + (LONGEST - SHORTEST) * (i + 0.5) / n, rgb);
+            Wavelength.rgb(SHORTEST + (LONGEST - SHORTEST) * (i + 0.5) / n, rgb);
             for (int c = 0; c < 3; c++) {
                 sum[c] += rgb[c] / n;
             }

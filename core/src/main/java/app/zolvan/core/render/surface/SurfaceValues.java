@@ -52,6 +52,21 @@ public final class SurfaceValues {
     public double filmIor;
     public double opacity;
     public boolean thinWalled;
+    /** Single-scattering in the clear medium: extinction and scattering per metre, 0 for none; mean cosine. */
+    public double extinctionR;
+
+    public double extinctionG;
+    public double extinctionB;
+    public double scatterR;
+    public double scatterG;
+    public double scatterB;
+    public double scatterCosine;
+    /** Mean free paths below an opaque surface, in metres, 0 for none; mean cosine. */
+    public double subsurfacePathR;
+
+    public double subsurfacePathG;
+    public double subsurfacePathB;
+    public double subsurfaceCosine;
 
     public static SurfaceValues of(Surface s) {
         SurfaceValues v = new SurfaceValues();
@@ -105,7 +120,45 @@ public final class SurfaceValues {
         v.filmIor = s.number(Parameter.THIN_FILM_IOR);
         v.opacity = s.number(Parameter.GEOMETRY_OPACITY);
         v.thinWalled = s.flag(Parameter.GEOMETRY_THIN_WALLED);
+        double radius = s.number(Parameter.SUBSURFACE_RADIUS);
+        LinearRgb reach = s.colour(Parameter.SUBSURFACE_RADIUS_SCALE);
+        v.subsurfacePathR = radius * reach.r();
+        v.subsurfacePathG = radius * reach.g();
+        v.subsurfacePathB = radius * reach.b();
+        v.subsurfaceCosine = s.number(Parameter.SUBSURFACE_SCATTER_ANISOTROPY);
+        v.scatterCosine = s.number(Parameter.TRANSMISSION_SCATTER_ANISOTROPY);
+        v.scatter(s.colour(Parameter.TRANSMISSION_SCATTER));
         return v;
+    }
+
+    /**
+     * The clear medium's coefficients (OpenPBR 1.1, 3.7): extinction −ln(colour)/depth, scattering scatter/depth, absorption
+     * their difference, raised by the same amount in all components should one be negative.
+     */
+    private void scatter(LinearRgb scatter) {
+        if (transmissionDepth <= 0) {
+            return;
+        }
+        scatterR = scatter.r() / transmissionDepth;
+        scatterG = scatter.g() / transmissionDepth;
+        scatterB = scatter.b() / transmissionDepth;
+        double r = -Math.log(Math.max(1e-6, transmissionR)) / transmissionDepth - scatterR;
+        double g = -Math.log(Math.max(1e-6, transmissionG)) / transmissionDepth - scatterG;
+        double b = -Math.log(Math.max(1e-6, transmissionB)) / transmissionDepth - scatterB;
+        double raise = Math.max(0, -Math.min(r, Math.min(g, b)));
+        extinctionR = r + raise + scatterR;
+        extinctionG = g + raise + scatterG;
+        extinctionB = b + raise + scatterB;
+    }
+
+    /** Whether the clear medium scatters light on its way. */
+    public boolean isCloudy() {
+        return scatterR + scatterG + scatterB > 0;
+    }
+
+    /** Whether light wanders below its opaque surface and comes out elsewhere. */
+    public boolean isTranslucent() {
+        return subsurface > 0 && !thinWalled && subsurfacePathR + subsurfacePathG + subsurfacePathB > 0;
     }
 
     public void copy(SurfaceValues o) {
@@ -152,11 +205,104 @@ public final class SurfaceValues {
         filmIor = o.filmIor;
         opacity = o.opacity;
         thinWalled = o.thinWalled;
+        extinctionR = o.extinctionR;
+        extinctionG = o.extinctionG;
+        extinctionB = o.extinctionB;
+        scatterR = o.scatterR;
+        scatterG = o.scatterG;
+        scatterB = o.scatterB;
+        scatterCosine = o.scatterCosine;
+        subsurfacePathR = o.subsurfacePathR;
+        subsurfacePathG = o.subsurfacePathG;
+        subsurfacePathB = o.subsurfacePathB;
+        subsurfaceCosine = o.subsurfaceCosine;
+    }
+
+    /**
+     * Multiplies one parameter by what a picture says.
+     *
+     * @param rgba   the picture's linear value
+     * @param single the one channel of it that a number reads
+     */
+    public void multiply(Parameter p, double[] rgba, double single) {
+        switch (p) {
+            case BASE_COLOR -> {
+                baseR *= rgba[0];
+                baseG *= rgba[1];
+                baseB *= rgba[2];
+            }
+            case SPECULAR_COLOR -> {
+                specularR *= rgba[0];
+                specularG *= rgba[1];
+                specularB *= rgba[2];
+            }
+            case TRANSMISSION_COLOR -> {
+                transmissionR *= rgba[0];
+                transmissionG *= rgba[1];
+                transmissionB *= rgba[2];
+            }
+            case SUBSURFACE_COLOR -> {
+                subsurfaceR *= rgba[0];
+                subsurfaceG *= rgba[1];
+                subsurfaceB *= rgba[2];
+            }
+            case COAT_COLOR -> {
+                coatR *= rgba[0];
+                coatG *= rgba[1];
+                coatB *= rgba[2];
+            }
+            case FUZZ_COLOR -> {
+                fuzzR *= rgba[0];
+                fuzzG *= rgba[1];
+                fuzzB *= rgba[2];
+            }
+            case EMISSION_COLOR -> {
+                emissionR *= rgba[0];
+                emissionG *= rgba[1];
+                emissionB *= rgba[2];
+            }
+            case BASE_WEIGHT -> {
+                baseR *= single;
+                baseG *= single;
+                baseB *= single;
+            }
+            case EMISSION_LUMINANCE -> {
+                emissionR *= single;
+                emissionG *= single;
+                emissionB *= single;
+            }
+            case BASE_DIFFUSE_ROUGHNESS -> diffuseRoughness *= single;
+            case BASE_METALNESS -> metalness *= single;
+            case SPECULAR_WEIGHT -> specularWeight *= single;
+            case SPECULAR_ROUGHNESS -> roughness *= single;
+            case SPECULAR_ROUGHNESS_ANISOTROPY -> anisotropy *= single;
+            case TRANSMISSION_WEIGHT -> transmission *= single;
+            case SUBSURFACE_WEIGHT -> subsurface *= single;
+            case COAT_WEIGHT -> coat *= single;
+            case COAT_ROUGHNESS -> coatRoughness *= single;
+            case COAT_DARKENING -> coatDarkening *= single;
+            case FUZZ_WEIGHT -> fuzz *= single;
+            case FUZZ_ROUGHNESS -> fuzzRoughness *= single;
+            case THIN_FILM_WEIGHT -> film *= single;
+            case THIN_FILM_THICKNESS -> filmThickness *= single;
+            case GEOMETRY_OPACITY -> opacity *= single;
+            default -> {} // what belongs to the body as a whole is not read from pictures
+        }
     }
 
     /** Whether light passes through: such a surface bounds a body of its medium, unless it is a thin wall. */
     public boolean isClear() {
         return transmission > 0 && metalness < 1;
+    }
+
+    /** Whether light may go straight on through it: it is partly not there, or a smooth pane without thickness. */
+    public boolean letsThrough() {
+        return opacity < 1 || isPane();
+    }
+
+    /** Whether it is a thin wall that light passes without being bent or blurred. */
+    public boolean isPane() {
+        return isClear() && thinWalled && roughness < Bsdf.SMOOTH;
     }
 
     public boolean emits() {

@@ -1,5 +1,7 @@
 package app.zolvan.core.render.surface;
 
+import app.zolvan.core.colour.Wavelength;
+
 /**
  * The reflectance of a boundary under a thin clear film: Airy's sum over the reflections within the film, at wavelengths
  * across the visible range, weighted to red, green and blue (after Belcour & Barla 2017, who integrate in closed form).
@@ -15,7 +17,7 @@ final class ThinFilm {
         double[] rgb = new double[3];
         for (int i = 0; i < WAVES; i++) {
             LAMBDA[i] = 390 + (700 - 390) * (i + 0.5) / WAVES;
-            Spectrum.rgb(LAMBDA[i], rgb);
+            Wavelength.rgb(LAMBDA[i], rgb);
             for (int c = 0; c < 3; c++) {
                 WEIGHT[3 * i + c] = rgb[c];
                 sum[c] += rgb[c];

@@ -1,0 +1,164 @@
+package app.zolvan.core.render.scene;
+
+import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.render.surface.SurfaceValues;
+import app.zolvan.core.render.texture.Texture;
+import java.util.Map;
+
+/** A span's look made ready for rays: its numbers, the pictures that change them from point to point, and its media. */
+final class Skin {
+    final SurfaceValues values;
+    final int priority;
+    final int circuit;
+    final boolean isBoundary;
+    /** Null for air. */
+    final SurfaceValues front;
+
+    final SurfaceValues back;
+    private final boolean metric;
+    private final boolean painted;
+    private final Parameter[] parameters;
+    private final Texture[] textures;
+    private final Texture normal;
+    private final double normalStrength;
+
+    Skin(Dress dress, SurfaceValues values, SurfaceValues front, SurfaceValues back, Map<Parameter, Texture> textures) {
+        this.values = values;
+        this.priority = dress.priority();
+        this.circuit = dress.circuit();
+        this.isBoundary = dress.boundary() != null;
+        this.front = front;
+        this.back = back;
+        this.metric = dress.metric();
+        this.painted = dress.painted();
+        normal = textures.get(Parameter.GEOMETRY_NORMAL);
+        normalStrength = normal == null ? 1 : normal.use().strength();
+        parameters = textures.keySet().stream()
+                .filter(p -> p != Parameter.GEOMETRY_NORMAL)
+                .toArray(Parameter[]::new);
+        this.textures = new Texture[parameters.length];
+        for (int i = 0; i < parameters.length; i++) {
+            this.textures[i] = textures.get(parameters[i]);
+        }
+    }
+
+    /** Whether it is the same everywhere and has no grain direction, so that a hit needs no coordinates. */
+    boolean isPlain() {
+        return parameters.length == 0 && normal == null && !painted && values.anisotropy == 0;
+    }
+
+    /** Whether light may go straight on through it somewhere. */
+    boolean letsThrough() {
+        for (Parameter p : parameters) {
+            if (p == Parameter.GEOMETRY_OPACITY) {
+                return true;
+            }
+        }
+        return values.letsThrough();
+    }
+
+    private float[] coordinates(Mesh mesh) {
+        return metric ? mesh.metricUv() : mesh.uv();
+    }
+
+    /**
+     * Sets a hit's surface to what it is at that point, and its tangent and normal.
+     *
+     * @param toWorld   the placement, 16 numbers
+     * @param footprint width of what the ray sees there, in metres
+     */
+    void apply(Mesh mesh, double[] toWorld, Hit hit, double footprint) {
+        int a = mesh.indices()[3 * hit.primitive];
+        int b = mesh.indices()[3 * hit.primitive + 1];
+        int c = mesh.indices()[3 * hit.primitive + 2];
+        float[] uv = coordinates(mesh);
+        SurfaceValues s = hit.own;
+        boolean changes = (parameters.length > 0 && uv != null) || (painted && mesh.colours() != null);
+        if (changes) {
+            s.copy(values);
+            hit.surface = s;
+        }
+        double k = 1 - hit.b1 - hit.b2;
+        if (painted && mesh.colours() != null) {
+            s.baseR *= paint(mesh, a, b, c, 0, k, hit);
+            s.baseG *= paint(mesh, a, b, c, 1, k, hit);
+            s.baseB *= paint(mesh, a, b, c, 2, k, hit);
+        }
+        if (uv == null) {
+            return;
+        }
+        double u = k * uv[2 * a] + hit.b1 * uv[2 * b] + hit.b2 * uv[2 * c];
+        double v = k * uv[2 * a + 1] + hit.b1 * uv[2 * b + 1] + hit.b2 * uv[2 * c + 1];
+        double perMetre = tangent(mesh, uv, a, b, c, toWorld, hit);
+        double width = footprint * perMetre;
+        for (int i = 0; i < textures.length; i++) {
+            textures[i].at(u, v, width, hit.texel);
+            s.multiply(parameters[i], hit.texel, textures[i].channel(hit.texel));
+        }
+        if (normal != null && hit.hasTangent) {
+            normal.at(u, v, width, hit.texel);
+            hit.bend(
+                    normalStrength * (2 * hit.texel[0] - 1),
+                    normalStrength * (2 * hit.texel[1] - 1),
+                    2 * hit.texel[2] - 1);
+        }
+    }
+
+    private static double paint(Mesh mesh, int a, int b, int c, int channel, double k, Hit hit) {
+        byte[] p = mesh.colours();
+        return k * decode(p[4 * a + channel])
+                + hit.b1 * decode(p[4 * b + channel])
+                + hit.b2 * decode(p[4 * c + channel]);
+    }
+
+    private static double decode(byte code) {
+        return Srgb.decode((code & 0xFF) / 255.0);
+    }
+
+    /**
+     * Sets the hit's tangent (where u grows, in the world) and which side of it v's upward direction lies on.
+     *
+     * @return how much the coordinates grow per metre
+     */
+    private static double tangent(Mesh mesh, float[] uv, int a, int b, int c, double[] w, Hit hit) {
+        float[] p = mesh.positions();
+        double u1 = uv[2 * b] - uv[2 * a];
+        double v1 = uv[2 * b + 1] - uv[2 * a + 1];
+        double u2 = uv[2 * c] - uv[2 * a];
+        double v2 = uv[2 * c + 1] - uv[2 * a + 1];
+        double area = u1 * v2 - u2 * v1;
+        hit.hasTangent = area != 0;
+        double e1x = edge(p, a, b, w, 0);
+        double e1y = edge(p, a, b, w, 1);
+        double e1z = edge(p, a, b, w, 2);
+        double e2x = edge(p, a, c, w, 0);
+        double e2y = edge(p, a, c, w, 1);
+        double e2z = edge(p, a, c, w, 2);
+        double nx = e1y * e2z - e1z * e2y;
+        double ny = e1z * e2x - e1x * e2z;
+        double nz = e1x * e2y - e1y * e2x;
+        double world = Math.sqrt(nx * nx + ny * ny + nz * nz);
+        if (area == 0 || world == 0) {
+            return 0;
+        }
+        double s = Math.signum(area);
+        // ∂p/∂u and −∂p/∂v: v runs downwards in an image
+        hit.setTangent(
+                s * (v2 * e1x - v1 * e2x),
+                s * (v2 * e1y - v1 * e2y),
+                s * (v2 * e1z - v1 * e2z),
+                s * (u2 * e1x - u1 * e2x),
+                s * (u2 * e1y - u1 * e2y),
+                s * (u2 * e1z - u1 * e2z));
+        return Math.sqrt(Math.abs(area) / world);
+    }
+
+    private static double edge(float[] p, int from, int to, double[] w, int row) {
+        double x = (double) p[3 * to] - p[3 * from];
+        double y = (double) p[3 * to + 1] - p[3 * from + 1];
+        double z = (double) p[3 * to + 2] - p[3 * from + 2];
+        return w[row] * x + w[row + 4] * y + w[row + 8] * z;
+    }
+}

@@ -1,0 +1,202 @@
+package app.zolvan.core.render.texture;
+
+import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.texture.ImageHeader;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.util.ArrayList;
+import java.util.Iterator;
+import java.util.List;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
+
+/**
+ * A picture with all its halved copies, four 8-bit channels as in the file; each copy is the mean of the one before it,
+ * taken in linear light where the picture is one of colours. Immutable.
+ */
+public final class Picture {
+    private static final float[] LINEAR = linear();
+
+    private final List<byte[]> levels = new ArrayList<>();
+    private final int width;
+    private final int height;
+    private final boolean colour;
+
+    /** @param rgba four bytes a pixel from the upper left corner on */
+    public Picture(int width, int height, byte[] rgba, boolean colour) {
+        this.width = width;
+        this.height = height;
+        this.colour = colour;
+        levels.add(rgba);
+        for (int w = width, h = height; w > 1 || h > 1; w = Math.max(1, w / 2), h = Math.max(1, h / 2)) {
+            levels.add(halved(levels.get(levels.size() - 1), w, h));
+        }
+    }
+
+    private static float[] linear() {
+        float[] table = new float[256];
+        for (int i = 0; i < 256; i++) {
+            table[i] = (float) Srgb.decode(i / 255.0);
+        }
+        return table;
+    }
+
+    /**
+     * Decodes an image file.
+     *
+     * @param colour     whether it holds colours, which are sRGB-encoded, rather than plain numbers
+     * @param mostPixels larger ones are read at every second, third … pixel so that they fit
+     * @throws ImportException with a sentence where it can't be decoded
+     */
+    public static Picture decode(byte[] file, boolean colour, int mostPixels) throws ImportException {
+        ImageHeader header = ImageHeader.read(ByteBuffer.wrap(file)).orElseThrow(Picture::unreadable);
+        int step = 1;
+        while ((long) (header.width() / step) * (header.height() / step) > mostPixels) {
+            step++;
+        }
+        try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(file))) {
+            Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
+            if (!readers.hasNext()) {
+                throw unreadable();
+            }
+            ImageReader reader = readers.next();
+            try {
+                reader.setInput(in, true, true);
+                ImageReadParam param = reader.getDefaultReadParam();
+                param.setSourceSubsampling(step, step, 0, 0);
+                return of(reader.read(0, param), colour);
+            } finally {
+                reader.dispose();
+            }
+        } catch (IOException | RuntimeException e) { // a damaged file makes decoders throw anything
+            throw new ImportException("picture", unreadable().getMessage(), e);
+        }
+    }
+
+    private static ImportException unreadable() {
+        return new ImportException(
+                "picture", "A texture can’t be decoded: it is damaged, or no PNG or JPEG. Save it anew as PNG.");
+    }
+
+    private static Picture of(BufferedImage image, boolean colour) {
+        int w = image.getWidth();
+        int h = image.getHeight();
+        byte[] rgba = new byte[4 * w * h];
+        int[] row = new int[w];
+        for (int y = 0; y < h; y++) {
+            image.getRGB(0, y, w, 1, row, 0, w);
+            for (int x = 0; x < w; x++) {
+                int i = 4 * (y * w + x);
+                rgba[i] = (byte) (row[x] >> 16);
+                rgba[i + 1] = (byte) (row[x] >> 8);
+                rgba[i + 2] = (byte) row[x];
+                rgba[i + 3] = (byte) (row[x] >> 24);
+            }
+        }
+        return new Picture(w, h, rgba, colour);
+    }
+
+    private byte[] halved(byte[] from, int w, int h) {
+        int nw = Math.max(1, w / 2);
+        int nh = Math.max(1, h / 2);
+        byte[] to = new byte[4 * nw * nh];
+        for (int y = 0; y < nh; y++) {
+            for (int x = 0; x < nw; x++) {
+                int a = 4 * (Math.min(h - 1, 2 * y) * w + Math.min(w - 1, 2 * x));
+                int b = 4 * (Math.min(h - 1, 2 * y) * w + Math.min(w - 1, 2 * x + 1));
+                int c = 4 * (Math.min(h - 1, 2 * y + 1) * w + Math.min(w - 1, 2 * x));
+                int d = 4 * (Math.min(h - 1, 2 * y + 1) * w + Math.min(w - 1, 2 * x + 1));
+                for (int k = 0; k < 4; k++) {
+                    double mean = (value(from[a + k], k)
+                                    + value(from[b + k], k)
+                                    + value(from[c + k], k)
+                                    + value(from[d + k], k))
+                            / 4;
+                    double code = colour && k < 3 ? Srgb.encode(mean) : mean;
+                    to[4 * (y * nw + x) + k] = (byte) Math.round(255 * code);
+                }
+            }
+        }
+        return to;
+    }
+
+    private float value(byte code, int channel) {
+        int i = code & 0xFF;
+        return colour && channel < 3 ? LINEAR[i] : i / 255f;
+    }
+
+    public int width() {
+        return width;
+    }
+
+    public int height() {
+        return height;
+    }
+
+    /** Bytes that it takes. */
+    public long bytes() {
+        return levels.stream().mapToLong(l -> l.length).sum();
+    }
+
+    /**
+     * Adds a bilinear sample of one level, times a weight, to four numbers.
+     *
+     * @param u in repeats; wrapped as {@code wrapU} says
+     */
+    void add(int level, double u, double v, Wrapping wrapU, Wrapping wrapV, double weight, double[] out) {
+        int w = Math.max(1, width >> level);
+        int h = Math.max(1, height >> level);
+        byte[] pixels = levels.get(level);
+        double x = u * w - 0.5;
+        double y = v * h - 0.5;
+        double fx = Math.floor(x);
+        double fy = Math.floor(y);
+        double tx = x - fx;
+        double ty = y - fy;
+        int x0 = wrapU.of((long) fx, w);
+        int x1 = wrapU.of((long) fx + 1, w);
+        int y0 = wrapV.of((long) fy, h);
+        int y1 = wrapV.of((long) fy + 1, h);
+        int a = 4 * (y0 * w + x0);
+        int b = 4 * (y0 * w + x1);
+        int c = 4 * (y1 * w + x0);
+        int d = 4 * (y1 * w + x1);
+        double wa = weight * (1 - tx) * (1 - ty);
+        double wb = weight * tx * (1 - ty);
+        double wc = weight * (1 - tx) * ty;
+        double wd = weight * tx * ty;
+        for (int k = 0; k < 4; k++) {
+            out[k] += wa * value(pixels[a + k], k)
+                    + wb * value(pixels[b + k], k)
+                    + wc * value(pixels[c + k], k)
+                    + wd * value(pixels[d + k], k);
+        }
+    }
+
+    int levels() {
+        return levels.size();
+    }
+
+    /** Which pixel stands where the picture has none. */
+    enum Wrapping {
+        REPEAT,
+        MIRROR,
+        EDGE;
+
+        int of(long i, int n) {
+            return switch (this) {
+                case REPEAT -> (int) Math.floorMod(i, (long) n);
+                case MIRROR -> {
+                    int k = (int) Math.floorMod(i, 2L * n);
+                    yield k < n ? k : 2 * n - 1 - k;
+                }
+                case EDGE -> (int) Math.max(0, Math.min(n - 1, i));
+            };
+        }
+    }
+}

@@ -1,0 +1,89 @@
+package app.zolvan.core.render.texture;
+
+import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.material.TextureUse.ModelUv;
+import app.zolvan.core.material.TextureUse.Wrap;
+
+/** A picture laid by coordinates: what one parameter of a surface reads at a point. Immutable. */
+public final class Texture {
+    private final Picture picture;
+    private final Picture.Wrapping wrapU;
+    private final Picture.Wrapping wrapV;
+    private final boolean onceU;
+    private final boolean onceV;
+    private final double uu;
+    private final double uv;
+    private final double vu;
+    private final double vv;
+    private final double offsetU;
+    private final double offsetV;
+    private final double pixelsPerUnit;
+    private final TextureUse use;
+
+    public Texture(Picture picture, TextureUse use) {
+        this.picture = picture;
+        this.use = use;
+        wrapU = wrapping(use.wrapU());
+        wrapV = wrapping(use.wrapV());
+        onceU = use.wrapU() == Wrap.ONCE;
+        onceV = use.wrapV() == Wrap.ONCE;
+        ModelUv t = use.placement().toImage();
+        double cos = Math.cos(t.rotation());
+        double sin = Math.sin(t.rotation());
+        uu = cos * t.scaleU();
+        uv = sin * t.scaleV();
+        vu = -sin * t.scaleU();
+        vv = cos * t.scaleV();
+        offsetU = t.offsetU();
+        offsetV = t.offsetV();
+        double area = Math.abs(t.scaleU() * t.scaleV()) * picture.width() * picture.height();
+        pixelsPerUnit = Math.sqrt(area);
+    }
+
+    private static Picture.Wrapping wrapping(Wrap wrap) {
+        return switch (wrap) {
+            case REPEAT -> Picture.Wrapping.REPEAT;
+            case MIRROR -> Picture.Wrapping.MIRROR;
+            case ONCE -> Picture.Wrapping.EDGE;
+        };
+    }
+
+    public TextureUse use() {
+        return use;
+    }
+
+    /**
+     * The picture's value around a point: red, green, blue (linear where it holds colours) and alpha into {@code out}. Two
+     * neighbouring halved copies are mixed so that about one pixel of theirs covers the footprint.
+     *
+     * @param footprint width of what is looked at, in the unit of u and v
+     */
+    public void at(double u, double v, double footprint, double[] out) {
+        double x = offsetU + uu * u + uv * v;
+        double y = offsetV + vu * u + vv * v;
+        double lod = Math.log(Math.max(1e-9, footprint * pixelsPerUnit)) / Math.log(2);
+        int last = picture.levels() - 1;
+        double level = Math.max(0, Math.min(last, lod));
+        int lower = (int) level;
+        double t = level - lower;
+        out[0] = out[1] = out[2] = out[3] = 0;
+        picture.add(lower, x, y, wrapU, wrapV, 1 - t, out);
+        if (t > 0) {
+            picture.add(Math.min(last, lower + 1), x, y, wrapU, wrapV, t, out);
+        }
+        if ((onceU && (x < 0 || x > 1)) || (onceV && (y < 0 || y > 1))) {
+            out[3] = 0; // a picture that lies there once has an end
+        }
+    }
+
+    /** The value of the channel that a number reads. */
+    public double channel(double[] rgba) {
+        return switch (use.channel()) {
+            case R -> rgba[0];
+            case G -> rgba[1];
+            case B -> rgba[2];
+            case A -> rgba[3];
+            case RGB -> 0.2126 * rgba[0] + 0.7152 * rgba[1] + 0.0722 * rgba[2];
+        };
+    }
+}

@@ -1,0 +1,74 @@
+package app.zolvan.core.render.texture;
+
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+
+/**
+ * The pictures of a scene, each decoded once, within a budget of memory: a picture may take a share of what is left, and
+ * is read more coarsely where it would take more.
+ */
+public final class Textures {
+    /** Bytes for all pictures, unless said otherwise. */
+    public static final long BUDGET = 768L << 20;
+
+    private static final double BYTES_PER_PIXEL = 16 / 3.0;
+    private final Function<String, byte[]> files;
+    private final Map<String, Picture> pictures = new HashMap<>();
+    private final Set<String> problems = new LinkedHashSet<>();
+    private long left;
+
+    /** @param files bytes of an image by its digest; null for one that is not there */
+    public Textures(Function<String, byte[]> files, long budget) {
+        this.files = files;
+        this.left = budget;
+    }
+
+    /** Sentences about pictures that could not be used. */
+    public Set<String> problems() {
+        return problems;
+    }
+
+    /** What drives a surface's parameters; empty for a plain surface. */
+    public Map<Parameter, Texture> of(Surface surface) {
+        Map<Parameter, Texture> found = new EnumMap<>(Parameter.class);
+        surface.textures().forEach((parameter, use) -> {
+            Picture picture = picture(use, parameter.shape() == Parameter.Shape.COLOUR);
+            if (picture != null) {
+                found.put(parameter, new Texture(picture, use));
+            }
+        });
+        return found;
+    }
+
+    private Picture picture(TextureUse use, boolean colour) {
+        String key = use.image() + colour;
+        if (!pictures.containsKey(key)) {
+            pictures.put(key, decode(use.image(), colour));
+        }
+        return pictures.get(key);
+    }
+
+    private Picture decode(String image, boolean colour) {
+        byte[] file = files.apply(image);
+        if (file == null) {
+            problems.add("A texture is missing from the model; the plain value is shown instead.");
+            return null;
+        }
+        try {
+            Picture p = Picture.decode(file, colour, (int) Math.min(1 << 28, 0.25 * left / BYTES_PER_PIXEL));
+            left -= p.bytes();
+            return p;
+        } catch (ImportException e) {
+            problems.add(e.getMessage());
+            return null;
+        }
+    }
+}
