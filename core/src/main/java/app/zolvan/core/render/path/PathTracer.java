@@ -28,7 +28,8 @@ public final class PathTracer {
     private static final int MOST_MEDIA = 8;
     private static final int SURE_BOUNCES = 4;
     private static final int PASSED_OVER = 64;
-    private static final int LONGEST_WALK = 512;
+    private static final int LONGEST_WALK = 4096;
+    private static final double FAINT = 0.05;
     private static final double CD_PER_UNIT = 1000;
     private static final double WIDEST_CONE = 0.5;
     /** What light leaves a body by after wandering in it. */
@@ -73,6 +74,8 @@ public final class PathTracer {
     private double wavelength;
     /** Where in the visible range this path's wavelength lies, should it need one. */
     private double wavelengthNumber;
+
+    private double fixed = -1;
 
     // the path at hand: where it is, where it goes, and what share of what it finds reaches the eye
     private double px;
@@ -124,6 +127,12 @@ public final class PathTracer {
         this.scale = scene.bounds().max().minus(scene.bounds().min()).length();
         this.sum = new double[3 * Math.max(scene.circuits(), environmentCircuit + 1)];
         this.start = eye == null ? Surrounded.AIR : surroundings(eye);
+    }
+
+    /** Follows light of one wavelength alone from now on, in nanometres; for measuring. */
+    public PathTracer only(double nm) {
+        fixed = (nm - Spectrum.SHORTEST) / (Spectrum.LONGEST - Spectrum.SHORTEST);
+        return this;
     }
 
     private static SurfaceValues wayOut() {
@@ -238,7 +247,8 @@ public final class PathTracer {
         System.arraycopy(start.priorities, 0, mediaPriority, 0, mediaCount);
         between = start.between;
         wavelength = 0;
-        wavelengthNumber = random.next();
+        double number = random.next();
+        wavelengthNumber = fixed < 0 ? number : fixed;
     }
 
     private void remember(SurfaceValues s, boolean entering) {
@@ -603,11 +613,26 @@ public final class PathTracer {
             pz += free * dz;
             scatterFree(er, eg, eb, ar * er, ag * eg, ab * eb, free);
             turn(cosine, random);
-            if (i > SURE_BOUNCES && !survives(i, random)) {
+            if (!wandersOn(random)) {
                 return false;
             }
         }
         return false;
+    }
+
+    /** Ends a walk by chance once little is left of it; before that, ending it would only make noise. */
+    private boolean wandersOn(Sampler random) {
+        double most = Math.max(tr, Math.max(tg, tb)) / FAINT;
+        if (most >= 1) {
+            return true;
+        }
+        if (!(random.next() < most)) {
+            return false;
+        }
+        tr /= most;
+        tg /= most;
+        tb /= most;
+        return true;
     }
 
     private boolean comeOut(boolean entering, Sampler random) {

@@ -1,0 +1,128 @@
+package app.zolvan.core.render;
+
+import static app.zolvan.core.render.Sheets.DARK;
+import static app.zolvan.core.render.Sheets.MATT;
+import static app.zolvan.core.render.Sheets.centre;
+import static app.zolvan.core.render.Sheets.eye;
+import static app.zolvan.core.render.Sheets.sheet;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.light.Environment;
+import app.zolvan.core.light.Lamp;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.material.TextureUse.Channel;
+import app.zolvan.core.material.TextureUse.ModelUv;
+import app.zolvan.core.render.film.Png;
+import app.zolvan.core.render.scene.Dress;
+import app.zolvan.core.render.scene.RenderScene;
+import app.zolvan.core.render.texture.Picture;
+import app.zolvan.core.render.texture.Textures;
+import app.zolvan.core.render.trace.Kernel.Kind;
+import java.util.List;
+import java.util.function.IntUnaryOperator;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Pictures on surfaces: the right place, the right colour near and far, slopes and cut-outs. */
+class TexturesTest {
+    private static final Environment WHITE = Environment.uniform(1, 1, 1);
+    private static final Surface PAPER = MATT.with(Parameter.BASE_COLOR, 1, 1, 1);
+
+    private static byte[] png(int side, IntUnaryOperator rgb) {
+        byte[] out = new byte[3 * side * side];
+        for (int i = 0; i < side * side; i++) {
+            int c = rgb.applyAsInt(i);
+            out[3 * i] = (byte) (c >> 16);
+            out[3 * i + 1] = (byte) (c >> 8);
+            out[3 * i + 2] = (byte) c;
+        }
+        return Png.encode(side, side, out, 72);
+    }
+
+    /** A floor 2 m wide under one picture; u runs along x, v along z. */
+    private static RenderScene.Builder floor(byte[] png, Parameter parameter, Channel channel, ModelUv placement) {
+        Surface s = PAPER.withTexture(parameter, TextureUse.repeating("picture", channel, placement));
+        return new RenderScene.Builder(Kind.SCALAR, new Textures(d -> png, Textures.BUDGET))
+                .addDressed(sheet(1, 0, true), Transform.IDENTITY, List.of(Dress.of(s)));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"-0.5, -0.5, 0", "0.5, -0.5, 1", "-0.5, 0.5, 2", "0.5, 0.5, 3"})
+    void aPictureLiesWithItsUpperLeftCornerWhereItsCoordinatesBegin(double x, double z, int pixel) {
+        int[] four = {0xFF0000, 0x00FF00, 0x0000FF, 0x808080};
+        byte[] png = png(2, i -> four[i]);
+        RenderScene scene =
+                floor(png, Parameter.BASE_COLOR, Channel.RGB, ModelUv.PLAIN).build();
+        double[] seen = centre(scene, WHITE, eye(new Vec3(x, 2, z + 0.001), new Vec3(x, 0, z), 0.1), 256);
+        int code = four[pixel];
+        for (int c = 0; c < 3; c++) {
+            double expected = Srgb.decode((code >> (16 - 8 * c) & 0xFF) / 255.0);
+            assertThat(seen[c]).isCloseTo(expected, within(0.01));
+        }
+    }
+
+    /** From afar a fine check is its mean in light, not in codes; one look at it has next to no noise. */
+    @Test
+    void aFinePatternFromAfarIsItsMean() {
+        byte[] png = png(256, i -> ((i ^ i >> 8) & 1) == 0 ? 0xFFFFFF : 0);
+        ModelUv many = new ModelUv(0, 0, 0.3, 40, 40);
+        RenderScene scene = floor(png, Parameter.BASE_COLOR, Channel.RGB, many).build();
+        double[] seen = centre(scene, WHITE, eye(new Vec3(0, 3, 0.01), Vec3.ZERO, 20), 64);
+        assertThat(seen[1]).isCloseTo(0.5, within(0.012));
+    }
+
+    @Test
+    void aNormalMapTurnsTheSurfaceTowardsItsSlope() {
+        // n = (sin 30°, 0, cos 30°): turned towards +u, which is +x
+        int code = 0x1000000 | (int) Math.round(127.5 * 1.5) << 16 | 128 << 8 | (int) Math.round(127.5 * 1.866);
+        byte[] png = png(4, i -> code & 0xFFFFFF);
+        RenderScene scene = floor(png, Parameter.GEOMETRY_NORMAL, Channel.RGB, ModelUv.PLAIN)
+                .lamp(new Lamp.Sun(new Vec3(0.5, Math.sqrt(0.75), 0), 0.001, LinearRgb.grey(10_000), 0))
+                .build();
+        double[] seen = centre(scene, DARK, eye(new Vec3(0.1, 2, 0.1), Vec3.ZERO, 0.1), 64);
+        assertThat(seen[1]).isCloseTo(10 / Math.PI, within(0.02)); // the mapped normal looks straight at the sun
+    }
+
+    @Test
+    void aCutOutLetsLightThroughWhereThePictureIsDark() {
+        byte[] png = png(2, i -> i % 2 == 0 ? 0xFFFFFF : 0);
+        Surface leaf = PAPER.with(Parameter.BASE_COLOR, 0, 0, 0)
+                .withTexture(
+                        Parameter.GEOMETRY_OPACITY,
+                        new TextureUse(
+                                "picture",
+                                Channel.R,
+                                ModelUv.PLAIN,
+                                TextureUse.Wrap.REPEAT,
+                                TextureUse.Wrap.REPEAT,
+                                1));
+        RenderScene scene = new RenderScene.Builder(Kind.SCALAR, new Textures(d -> png, Textures.BUDGET))
+                .add(sheet(50, 0, true), Transform.IDENTITY, List.of(MATT))
+                .addDressed(sheet(1, 0.1, true), Transform.IDENTITY, List.of(Dress.of(leaf)))
+                .lamp(new Lamp.Sun(Vec3.axis(1), 0.001, LinearRgb.grey(10_000), 0))
+                .build();
+        double[] through = centre(scene, DARK, eye(new Vec3(0.5, 3, 0.001), new Vec3(0.5, 0, 0), 0.1), 256);
+        double[] on = centre(scene, DARK, eye(new Vec3(-0.5, 3, 0.001), new Vec3(-0.5, 0, 0), 0.1), 256);
+        assertThat(through[1]).isCloseTo(5 / Math.PI, within(0.03));
+        assertThat(on[1]).isLessThan(1e-4);
+    }
+
+    @Test
+    void aPictureThatIsTooLargeIsReadMoreCoarsely() throws Exception {
+        byte[] png = png(64, i -> 0x336699);
+        assertThat(Picture.decode(png, true, 64 * 64).width()).isEqualTo(64);
+        assertThat(Picture.decode(png, true, 1000).width()).isEqualTo(22);
+        Textures textures = new Textures(d -> new byte[] {1, 2, 3}, Textures.BUDGET);
+        Surface s = PAPER.withTexture(Parameter.BASE_COLOR, TextureUse.repeating("x", Channel.RGB, ModelUv.PLAIN));
+        assertThat(textures.of(s)).isEmpty();
+        assertThat(textures.problems()).singleElement().asString().contains("Save it anew as PNG");
+    }
+}
