@@ -76,6 +76,13 @@ public final class PathTracer {
     private double wavelengthNumber;
 
     private double fixed = -1;
+    private Photons photons;
+    private double photonStrength;
+    private final Photons.Gatherer gatherer = this::take;
+    private double gatherScale;
+    private boolean gatherEntering;
+    /** Whether photons were gathered where the path last scattered: lamps that only mirrors part from it are in them. */
+    private boolean gathered;
 
     // the path at hand: where it is, where it goes, and what share of what it finds reaches the eye
     private double px;
@@ -127,6 +134,12 @@ public final class PathTracer {
         this.scale = scene.bounds().max().minus(scene.bounds().min()).length();
         this.sum = new double[3 * Math.max(scene.circuits(), environmentCircuit + 1)];
         this.start = eye == null ? Surrounded.AIR : surroundings(eye);
+    }
+
+    /** Gathers these from now on, instead of meeting lamps by way of mirrors and lenses; null for none. */
+    void gather(Photons from, double strength) {
+        photons = from;
+        photonStrength = strength;
     }
 
     /** Follows light of one wavelength alone from now on, in nanometres; for measuring. */
@@ -203,6 +216,7 @@ public final class PathTracer {
             bsdf.set(s, local(0, -1), local(3, -1), local(6, -1), eta, (body || hit.isBoundary) && !entering);
             if (!bsdf.isSmooth()) {
                 lookForLight(entering, random);
+                gatherHere(entering);
             }
             if (!bsdf.sample(random.next(), random.next(), random.next())) {
                 return;
@@ -238,6 +252,7 @@ public final class PathTracer {
         part = -1;
         tr = tg = tb = 1;
         lastPdf = 0; // an eye's ray: whatever it meets is seen in full
+        gathered = false;
         sinceThen = 0;
         coneWidth = 0;
         coneSpread = spread;
@@ -262,6 +277,92 @@ public final class PathTracer {
         normal[2] = side * hit.nz;
         depth = sinceThen;
         part = hit.instance;
+    }
+
+    /** Adds the light of the photons around, each scattered by the surface here. */
+    private void gatherHere(boolean entering) {
+        if (photons == null) {
+            return;
+        }
+        gathered = true;
+        double scale = photonStrength / (Math.PI * photons.radius() * photons.radius() * CD_PER_UNIT);
+        gatherScale = scale;
+        gatherEntering = entering;
+        photons.near(hit.x, hit.y, hit.z, gatherer);
+    }
+
+    private void take(double x, double y, double z, double red, double green, double blue, int circuit) {
+        if (asks(-x, -y, -z, gatherEntering)) {
+            double cosine = Math.max(1e-3, Math.abs(frame[6] * x + frame[7] * y + frame[8] * z));
+            add(circuit, bsdf.r * red, bsdf.g * green, bsdf.b * blue, gatherScale / cosine);
+        }
+    }
+
+    /**
+     * Follows light from a lamp through mirrors and lenses to what scatters it, and leaves it there.
+     *
+     * @param share of the lamps' light that it stands for
+     */
+    void send(Lamps.Departure from, double share, Sampler random, Photons.Found found) {
+        begin(new Vec3(from.x, from.y, from.z), from.dx, from.dy, from.dz, 0, random);
+        if (mediaCount == 0 && between == null) { // a lamp may stand in a liquid
+            Surrounded at = surroundings(new Vec3(from.x, from.y, from.z));
+            mediaCount = at.media.length;
+            System.arraycopy(at.media, 0, media, 0, mediaCount);
+            System.arraycopy(at.instances, 0, mediaInstance, 0, mediaCount);
+            System.arraycopy(at.priorities, 0, mediaPriority, 0, mediaCount);
+            between = at.between;
+            px = from.x;
+            py = from.y;
+            pz = from.z;
+        }
+        tr = from.r * share;
+        tg = from.g * share;
+        tb = from.b * share;
+        double most = Math.max(tr, Math.max(tg, tb));
+        int mirrored = 0;
+        for (int bounces = 0; bounces <= longest; bounces++) {
+            ray.set(px, py, pz, dx, dy, dz, 0, Float.POSITIVE_INFINITY);
+            boolean met = scene.closest(ray, hit);
+            if (travel(met ? hit.distance : Double.POSITIVE_INFINITY, random) || !met) {
+                return;
+            }
+            scene.dress(hit, 0);
+            SurfaceValues s = hit.surface;
+            boolean entering = dx * hit.gx + dy * hit.gy + dz * hit.gz < 0;
+            if (s.opacity < 1 && random.next() >= s.opacity) {
+                step(!entering);
+                continue;
+            }
+            boolean body = s.isClear() && !s.thinWalled && !hit.isBoundary;
+            if (body && isCovered(entering)) {
+                cross(hit.medium, entering);
+                step(!entering);
+                continue;
+            }
+            double eta = hit.isBoundary ? across(entering) : indices(s, body, entering);
+            face(entering);
+            bsdf.set(s, local(0, -1), local(3, -1), local(6, -1), eta, (body || hit.isBoundary) && !entering);
+            if (mirrored > 0 && !bsdf.isSmooth()) {
+                found.add(hit.x, hit.y, hit.z, dx, dy, dz, tr, tg, tb, from.circuit);
+            }
+            if (!bsdf.sample(random.next(), random.next(), random.next()) || !bsdf.smooth) {
+                return;
+            }
+            mirrored += bsdf.through && s.thinWalled ? 0 : 1;
+            if (!leave(entering, body)) {
+                return;
+            }
+            double left = Math.max(tr, Math.max(tg, tb)) / most; // faint ones end by chance, so that all weigh alike
+            if (left < 1) {
+                if (!(random.next() < left)) {
+                    return;
+                }
+                tr /= left;
+                tg /= left;
+                tb /= left;
+            }
+        }
     }
 
     /** Goes on in the sampled direction; false where the interpolated normal would let light leak through. */
@@ -318,10 +419,11 @@ public final class PathTracer {
             return;
         }
         environment.look(dx, dy, dz, light);
+        boolean inPhotons = gathered && lastPdf == 0;
         add(environmentCircuit, light.r, light.g, light.b, lastPdf > 0 ? heuristic(lastPdf, light.pdf) : 1);
         for (Lamp.Sun sun : scene.suns()) {
             Vec3 to = sun.towards();
-            if (dx * to.x() + dy * to.y() + dz * to.z() >= Math.cos(sun.radius())) {
+            if (!inPhotons && dx * to.x() + dy * to.y() + dz * to.z() >= Math.cos(sun.radius())) {
                 shine(sun, lastPdf > 0 ? heuristic(lastPdf, cone(sun)) : 1);
             }
         }
@@ -346,6 +448,9 @@ public final class PathTracer {
 
     /** Adds what a hit surface emits, as radiance in units of 1,000 cd/m². */
     private void glow(SurfaceValues s, double cosine) {
+        if (gathered && lastPdf == 0) {
+            return;
+        }
         double weight = 1;
         if (lastPdf > 0) {
             double density = scene.lamps().density(fromX, fromY, fromZ, hit.instance, hit.primitive);
@@ -648,6 +753,7 @@ public final class PathTracer {
         face(true);
         bsdf.set(WAY_OUT, 0, 0, 1, WAY_OUT.ior, false);
         lookForLight(true, random);
+        gatherHere(true);
         return bsdf.sample(random.next(), random.next(), random.next());
     }
 

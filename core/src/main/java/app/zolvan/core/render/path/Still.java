@@ -1,5 +1,6 @@
 package app.zolvan.core.render.path;
 
+import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
 import app.zolvan.core.render.film.Film;
@@ -26,6 +27,8 @@ public final class Still {
     private static final int COARSE = 4;
 
     private static final int PROVEN = 16;
+    private static final int PHOTON_CHUNK = 1 << 14;
+    private static final int MOST_PHOTONS = 20_000_000;
 
     /** What of the picture is wanted: columns x … x + width − 1, rows y … y + height − 1. */
     public record Region(int x, int y, int width, int height) {}
@@ -64,6 +67,8 @@ public final class Still {
     /** By how much a pixel's view widens per metre. */
     private final double spread;
 
+    private Caustics caustics;
+
     /**
      * @param backdrop what lies behind everything, scene-linear; null for the surroundings
      * @param seed     another one gives other noise
@@ -95,6 +100,47 @@ public final class Still {
 
     public Film film() {
         return film;
+    }
+
+    /** Gathers caustics of lamps and suns by photons; without this they are only found by chance. */
+    public Still with(Caustics wanted) {
+        caustics = wanted;
+        return this;
+    }
+
+    /**
+     * The photons for a pass: as many for each sample, gathered the more narrowly the more samples there are (radius² falls
+     * with their number's cube root; Knaus & Zwicker 2011).
+     */
+    public Photons photons(int pass, int threads) {
+        Box3 focus = scene.focusing();
+        if (focus.isEmpty() || (scene.lamps().isEmpty() && scene.suns().isEmpty())) {
+            return new Photons(List.of(), caustics.radius());
+        }
+        double passes = (double) pass / FIRST;
+        double radius = caustics.radius() * Math.pow(passes, -1.0 / 6);
+        int count = (int) Math.min(MOST_PHOTONS, caustics.photons() * Math.min(8, passes));
+        int chunks = (count + PHOTON_CHUNK - 1) / PHOTON_CHUNK;
+        Photons.Found[] found = new Photons.Found[chunks];
+        AtomicInteger next = new AtomicInteger();
+        ExecutorService pool = Executors.newFixedThreadPool(threads);
+        try {
+            List<Future<?>> workers = new ArrayList<>();
+            for (int t = 0; t < threads; t++) {
+                workers.add(pool.submit(() -> {
+                    Emitter emitter = new Emitter(scene, environment, focus, bounces, seed);
+                    for (int i = next.getAndIncrement(); i < chunks; i = next.getAndIncrement()) {
+                        found[i] = new Photons.Found();
+                        int to = Math.min(count, (i + 1) * PHOTON_CHUNK);
+                        emitter.emit(i * PHOTON_CHUNK, to, count, pass, found[i]);
+                    }
+                }));
+            }
+            await(workers);
+        } finally {
+            pool.shutdown();
+        }
+        return new Photons(List.of(found), radius);
     }
 
     /**
@@ -151,17 +197,25 @@ public final class Still {
 
     /** Brings every {@code step}th pixel of the blocks to a number of samples. */
     private void pass(ExecutorService pool, int threads, List<int[]> blocks, int to, int step) {
+        Photons photons = caustics == null ? null : photons(Math.max(FIRST, to), threads);
         AtomicInteger next = new AtomicInteger();
         List<Future<?>> workers = new ArrayList<>();
         for (int t = 0; t < threads; t++) {
             workers.add(pool.submit(() -> {
                 PathTracer tracer = new PathTracer(scene, environment, camera.position(), backdrop, bounces);
+                if (photons != null) {
+                    tracer.gather(photons, caustics.strength());
+                }
                 Sampler random = new Sampler();
                 for (int i = next.getAndIncrement(); i < blocks.size(); i = next.getAndIncrement()) {
                     block(blocks.get(i), to, step, tracer, random);
                 }
             }));
         }
+        await(workers);
+    }
+
+    private static void await(List<Future<?>> workers) {
         for (Future<?> w : workers) {
             try {
                 w.get();

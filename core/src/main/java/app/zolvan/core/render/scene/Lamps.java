@@ -387,6 +387,131 @@ public final class Lamps {
         return m.profile().candela(down, around);
     }
 
+    // --- light on its way out -------------------------------------------------------------------------------------
+
+    /** Light that sets out from a lamp towards a ball: where, which way, and what share of the whole it stands for. */
+    public static final class Departure {
+        public double x;
+        public double y;
+        public double z;
+        public double dx;
+        public double dy;
+        public double dz;
+        /** Flux in lumens, if this were the only one sent out. */
+        public double r;
+
+        public double g;
+        public double b;
+        public int circuit;
+    }
+
+    /** How many lamps and glowing triangles there are. */
+    public int size() {
+        return sources.size();
+    }
+
+    /** The power of all, in lumens or their like; 0 for none. */
+    public double power() {
+        return sources.isEmpty() ? 0 : power[0];
+    }
+
+    /**
+     * Sends light out towards a ball, from a lamp chosen by its power.
+     *
+     * @return false where the direction chosen has no light
+     */
+    public boolean depart(Vec3 middle, double radius, double u, double v, double w, double s, double t, Departure out) {
+        int node = 0;
+        double chance = 1;
+        double rest = w;
+        while (child[2 * node] >= 0) {
+            double p = power[child[2 * node]] / power[node];
+            if (rest < p) {
+                rest /= p;
+                chance *= p;
+                node = child[2 * node];
+            } else {
+                rest = Math.min(1 - 1e-12, (rest - p) / (1 - p));
+                chance *= 1 - p;
+                node = child[2 * node + 1];
+            }
+        }
+        Source source = sources.get(child[2 * node + 1]);
+        double[] o = source.corners;
+        if (source.lamp != null) {
+            out.x = o[0];
+            out.y = o[1];
+            out.z = o[2];
+            double angle = towards(middle, radius, u, v, out);
+            LinearRgb c;
+            double share = 1;
+            if (source.lamp instanceof Lamp.Point p) {
+                c = p.intensity();
+            } else if (source.lamp instanceof Lamp.Spot p) {
+                c = p.intensity();
+                share = within(
+                        p,
+                        out.dx * p.axis().x()
+                                + out.dy * p.axis().y()
+                                + out.dz * p.axis().z());
+            } else {
+                Lamp.Measured m = (Lamp.Measured) source.lamp;
+                c = m.scale();
+                share = measured(m, out.dx, out.dy, out.dz);
+            }
+            double flux = share * angle / chance;
+            out.r = c.r() * flux;
+            out.g = c.g() * flux;
+            out.b = c.b() * flux;
+            out.circuit = source.lamp.circuit();
+            return share > 0;
+        }
+        double root = Math.sqrt(s);
+        double b = root * (1 - t);
+        double c = root * t;
+        double a = 1 - b - c;
+        out.x = a * o[0] + b * o[3] + c * o[6];
+        out.y = a * o[1] + b * o[4] + c * o[7];
+        out.z = a * o[2] + b * o[5] + c * o[8];
+        double angle = towards(middle, radius, u, v, out);
+        double nx = (o[4] - o[1]) * (o[8] - o[2]) - (o[5] - o[2]) * (o[7] - o[1]);
+        double ny = (o[5] - o[2]) * (o[6] - o[0]) - (o[3] - o[0]) * (o[8] - o[2]);
+        double nz = (o[3] - o[0]) * (o[7] - o[1]) - (o[4] - o[1]) * (o[6] - o[0]);
+        double cosine = Math.abs(nx * out.dx + ny * out.dy + nz * out.dz) / (2 * source.area);
+        double flux = cosine * source.area * angle / chance;
+        SurfaceValues values = source.skin.values;
+        out.r = values.emissionR * flux;
+        out.g = values.emissionG * flux;
+        out.b = values.emissionB * flux;
+        out.circuit = source.skin.circuit;
+        return cosine > 0;
+    }
+
+    /** A direction from the departure's place that meets the ball; gives the solid angle of all such, in steradians. */
+    private static double towards(Vec3 middle, double radius, double u, double v, Departure out) {
+        double x = middle.x() - out.x;
+        double y = middle.y() - out.y;
+        double z = middle.z() - out.z;
+        double d2 = x * x + y * y + z * z;
+        double least = d2 > radius * radius ? Math.sqrt(1 - radius * radius / d2) : -1;
+        double d = Math.max(1e-12, Math.sqrt(d2));
+        x /= d;
+        y /= d;
+        z /= d;
+        double cosine = 1 - u * (1 - least);
+        double sine = Math.sqrt(Math.max(0, 1 - cosine * cosine));
+        double phi = 2 * Math.PI * v;
+        double sign = Math.copySign(1, z);
+        double a = -1 / (sign + z);
+        double b = x * y * a;
+        double cx = sine * Math.cos(phi);
+        double cy = sine * Math.sin(phi);
+        out.dx = cx * (1 + sign * x * x * a) + cy * b + cosine * x;
+        out.dy = cx * sign * b + cy * (sign + y * y * a) + cosine * y;
+        out.dz = -cx * sign * x - cy * y + cosine * z;
+        return 2 * Math.PI * (1 - least);
+    }
+
     /**
      * The density per square metre with which {@link #sample}, asked from a place, gives points of a triangle; 0 where it
      * does not glow.

@@ -235,6 +235,20 @@ public final class RenderScene {
         return lamps;
     }
 
+    /** The box around all that mirrors or bends light sharply; empty for none. */
+    public Box3 focusing() {
+        Box3 box = Box3.EMPTY;
+        for (Instance in : instances) {
+            for (Skin s : in.skins) {
+                if (s.isFocusing()) {
+                    box = box.with(in.mesh.bounds(Transform.ofColumns(in.toWorld)));
+                    break;
+                }
+            }
+        }
+        return box;
+    }
+
     public List<Lamp.Sun> suns() {
         return suns;
     }

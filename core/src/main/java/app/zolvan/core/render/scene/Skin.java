@@ -3,6 +3,7 @@ package app.zolvan.core.render.scene;
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.material.Parameter;
+import app.zolvan.core.render.surface.Bsdf;
 import app.zolvan.core.render.surface.SurfaceValues;
 import app.zolvan.core.render.texture.Texture;
 import java.util.Map;
@@ -57,6 +58,13 @@ final class Skin {
             }
         }
         return values.letsThrough();
+    }
+
+    /** Whether it has a way of mirroring or bending light in one direction only. */
+    boolean isFocusing() {
+        boolean base = values.roughness < Bsdf.SMOOTH && values.specularWeight > 0;
+        boolean coat = values.coat > 0 && values.coatRoughness < Bsdf.SMOOTH;
+        return (base || coat) && !values.isPane();
     }
 
     private float[] coordinates(Mesh mesh) {
