@@ -133,6 +133,8 @@ export const api = {
     }),
   exports: (id: string) => send<ExportFormat[]>('GET', `${project(id)}/exports`),
   exportAddress: (id: string, ending: string) => `${project(id)}/exports/${ending}`,
+  chipAddress: (projectId: string, material: Material) =>
+    `${project(projectId)}/materials/${material.id}/chip?${material.chip}`,
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,
   libraryAssetAddress: (sha256: string) => `/api/library/assets/${sha256}`,
 }

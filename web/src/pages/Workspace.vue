@@ -11,6 +11,7 @@ import LightTray from '../panels/light/LightTray.vue'
 import PictureCard from '../panels/picture/PictureCard.vue'
 import StageView from '../panels/stage/StageView.vue'
 import SampleTray from '../panels/tray/SampleTray.vue'
+import { useChips } from '../stores/chips'
 import { listen } from '../stores/events'
 import { useImports } from '../stores/imports'
 import { useWorkspace } from '../stores/workspace'
@@ -41,6 +42,7 @@ onMounted(async () => {
       if (news.id === props.id && workspace.pending === 0 && news.version > (workspace.state?.version ?? 0))
         void workspace.catchUp()
     },
+    chip: (news) => useChips().hear(news.key),
     open: () => void workspace.catchUp(),
   })
 })

@@ -3,6 +3,7 @@ import type { Job } from '../api/client'
 interface Events {
   job: Job
   project: { id: string; version: number }
+  chip: { key: string }
 }
 
 /** Listens to what happens on the server; the browser reconnects by itself. Returns how to stop. */
@@ -12,6 +13,7 @@ export function listen(
   const source = new EventSource('/api/events')
   source.addEventListener('hello', () => handlers.open?.())
   source.addEventListener('job', (e) => handlers.job?.(JSON.parse(e.data) as Job))
+  source.addEventListener('chip', (e) => handlers.chip?.(JSON.parse(e.data) as Events['chip']))
   source.addEventListener('project', (e) => handlers.project?.(JSON.parse(e.data) as Events['project']))
   return () => source.close()
 }

@@ -2,6 +2,7 @@
 import { mdiChevronDown, mdiChevronRight } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { useWorkspace } from '../../stores/workspace'
+import SmallChip from '../shared/SmallChip.vue'
 
 interface Row {
   key: string
@@ -58,9 +59,6 @@ function region(part: number) {
 function materialName(part: number): string {
   const m = workspace.materialOf(region(part))
   return m ? `${m.code} ${m.name}` : ''
-}
-function colour(part: number): string {
-  return workspace.materialOf(region(part))?.colour.hex ?? '#b9b9b7'
 }
 function level(part: number): string {
   const look = workspace.lookOf(region(part))
@@ -135,9 +133,8 @@ watch(
           <span class="name">{{ item.name }}</span>
           <template v-if="item.part !== undefined">
             <span class="level">{{ level(item.part) }}</span>
-            <i
-              class="chip"
-              :style="{ background: colour(item.part) }"
+            <SmallChip
+              :material="workspace.materialOf(region(item.part))"
               :title="materialName(item.part) || 'No look yet'"
             />
           </template>
@@ -195,12 +192,6 @@ watch(
   font-weight: 400;
   color: var(--soft);
   margin-right: 6px;
-}
-.chip {
-  width: 26px;
-  height: 14px;
-  border: 1px solid #0003;
-  border-radius: 2px;
 }
 .none {
   padding: 10px 12px;

@@ -1,21 +1,19 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, watch } from 'vue'
 import type { Material } from '../../api/client'
 import { useDrag } from '../../stores/drag'
-import { chipPainter } from '../../stores/stageHandle'
+import { useChips } from '../../stores/chips'
 
 const props = defineProps<{ material: Material; chosen: boolean; users?: number }>()
 defineEmits<{ choose: []; apply: [] }>()
 
 const drag = useDrag()
-const picture = ref('')
+const chips = useChips()
+const picture = computed(() => chips.pictures.get(props.material.chip) ?? '')
 
 watch(
-  () => props.material.physical,
-  async (physical) => {
-    const painted = await chipPainter().paint(physical)
-    if (props.material.physical === physical) picture.value = painted
-  },
+  () => props.material.chip,
+  () => chips.ask(props.material),
   { immediate: true },
 )
 </script>

@@ -14,6 +14,8 @@ public final class Environment {
     private final double strength;
     private final double[] rows;
     private final double[] columns;
+    private final int[] rowGuide;
+    private final int[] columnGuide;
     private final double total;
 
     /** A sampled direction, its radiance, and its density per steradian. */
@@ -53,6 +55,12 @@ public final class Environment {
             rows[y] = sum;
         }
         total = sum;
+        rowGuide = new int[height];
+        columnGuide = new int[width * height];
+        guide(rows, 0, height, rowGuide);
+        for (int y = 0; y < height; y++) {
+            guide(columns, y * width, width, columnGuide);
+        }
     }
 
     /** The same light from everywhere. */
@@ -117,11 +125,11 @@ public final class Environment {
     /** Samples a direction. */
     public void sample(double u, double v, Sample out) {
         double at = v * total;
-        int py = find(rows, 0, height, at);
+        int py = find(rows, 0, height, rowGuide, at);
         double below = py == 0 ? 0 : rows[py - 1];
         double inRow = (at - below) / Math.max(1e-300, rows[py] - below);
         double along = u * columns[py * width + width - 1];
-        int px = find(columns, py * width, width, along);
+        int px = find(columns, py * width, width, columnGuide, along);
         double left = px == 0 ? 0 : columns[py * width + px - 1];
         double inColumn = (along - left) / Math.max(1e-300, columns[py * width + px] - left);
         double top = Math.cos(Math.PI * py / height);
@@ -135,8 +143,30 @@ public final class Environment {
         set(px, py, out);
     }
 
-    private static int find(double[] cumulative, int from, int n, double at) {
-        int i = Arrays.binarySearch(cumulative, from, from + n, at);
-        return Math.min(n - 1, (i < 0 ? -i - 1 : i) - from);
+    /**
+     * Where a number falls in a run of sums: a guide says where to begin (Chen & Asau 1974), so that on the average no more
+     * than two are compared.
+     */
+    private static int find(double[] cumulative, int from, int n, int[] guide, double at) {
+        double last = cumulative[from + n - 1];
+        int i = guide[from + Math.max(0, Math.min(n - 1, (int) (at / last * n)))];
+        while (i > 0 && cumulative[from + i - 1] > at) {
+            i--;
+        }
+        while (i < n - 1 && cumulative[from + i] <= at) {
+            i++;
+        }
+        return i;
+    }
+
+    private static void guide(double[] cumulative, int from, int n, int[] out) {
+        double last = cumulative[from + n - 1];
+        int i = 0;
+        for (int k = 0; k < n; k++) {
+            while (i < n - 1 && cumulative[from + i] <= last * k / n) {
+                i++;
+            }
+            out[from + k] = i;
+        }
     }
 }

@@ -6,6 +6,7 @@ import app.zolvan.core.material.MainColour;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.Surface;
+import app.zolvan.core.render.chip.Chip;
 import app.zolvan.server.colour.ColourWire;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -19,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  * @param colour          the colour a designer means, and its numbers
  * @param colourParameter the parameter that holds it
  * @param finish          the trade's word for its roughness
+ * @param chip            names the picture of its sample: another one where that looks different
  * @param physical        what a chip of it shows, as a body 4 mm thick
  * @param values          every parameter by its OpenPBR name: a number, three linear components, or true or false
  */
@@ -33,6 +35,7 @@ public record MaterialWire(
         ColourWire colour,
         String colourParameter,
         String finish,
+        String chip,
         PhysicalWire physical,
         Map<String, Object> values) {
     private static final double CHIP_THICKNESS = 0.004;
@@ -52,6 +55,7 @@ public record MaterialWire(
                 ColourWire.of(s.colour(colour)),
                 colour.openPbrName(),
                 FinishWord.of(s).word(),
+                Chip.key(s),
                 PhysicalWire.of(PhysicalMaterial.of(s, CHIP_THICKNESS)),
                 values(s));
     }

@@ -17,6 +17,7 @@ final class Denoiser {
     private static final double COLOUR_STEP = 0.02;
     private static final double NORMAL_STEP = 0.1;
     private static final double DEPTH_STEP = 0.02;
+    private static final float SPARK = 2.5f;
     private static final float LEAST_ALBEDO = 0.02f;
 
     private final int w;
@@ -65,7 +66,51 @@ final class Denoiser {
                 }
             }
         }
+        quench();
         spread(variance);
+    }
+
+    /**
+     * A spark, brighter by far than what stands around it and in one half of its samples only, would be smeared over all
+     * its neighbours: it becomes as bright as the second brightest of them.
+     */
+    private void quench() {
+        float[] from = colour.clone();
+        float[] guideFrom = guide.clone();
+        for (int y = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                for (int k = 0; k < 3; k++) {
+                    int i = 3 * (y * w + x) + k;
+                    int second = secondBrightest(from, x, y, k);
+                    double spread = Math.sqrt(variance[i]);
+                    if (from[i] > SPARK * from[second] + 1e-4 && spread > 0.25 * guideFrom[i]) {
+                        colour[i] = from[second];
+                        guide[i] = guideFrom[second];
+                        variance[i] = variance[second];
+                    }
+                }
+            }
+        }
+    }
+
+    private int secondBrightest(float[] from, int x, int y, int k) {
+        int first = -1;
+        int second = -1;
+        for (int sy = Math.max(0, y - 1); sy <= Math.min(h - 1, y + 1); sy++) {
+            for (int sx = Math.max(0, x - 1); sx <= Math.min(w - 1, x + 1); sx++) {
+                int i = 3 * (sy * w + sx) + k;
+                if (sx == x && sy == y) {
+                    continue;
+                }
+                if (first < 0 || from[i] > from[first]) {
+                    second = first;
+                    first = i;
+                } else if (second < 0 || from[i] > from[second]) {
+                    second = i;
+                }
+            }
+        }
+        return second < 0 ? 3 * (y * w + x) + k : second;
     }
 
     private static float squeezed(double v) {

@@ -6,7 +6,9 @@ package app.zolvan.core.render.sample;
  * for, and the samples 0 … 2ⁿ − 1 of a pixel are stratified in every group of four.
  */
 public final class Sampler {
-    private static final int[][] DIRECTIONS = directions();
+    /** For each dimension and each byte of an index, what its bits add up to. */
+    private static final int[][] SUMS = sums(directions());
+
     private static final double UNIT = 0x1p-32;
 
     private int seed;
@@ -42,13 +44,8 @@ public final class Sampler {
         if (dimension == 0) {
             return Integer.reverse(i);
         }
-        int[] v = DIRECTIONS[dimension];
-        int x = 0;
-        int rest = i;
-        for (int bit = 0; rest != 0; bit++, rest >>>= 1) {
-            x ^= -(rest & 1) & v[bit];
-        }
-        return x;
+        int[] s = SUMS[dimension];
+        return s[i & 255] ^ s[256 + (i >>> 8 & 255)] ^ s[512 + (i >>> 16 & 255)] ^ s[768 + (i >>> 24)];
     }
 
     /** Nested uniform scrambling in base 2, by the hash of Laine & Karras in Burley's version. */
@@ -68,6 +65,18 @@ public final class Sampler {
         x = (x ^ (x >>> 15)) * 0x2C1B3C6D;
         x = (x ^ (x >>> 12)) * 0x297A2D39;
         return x ^ (x >>> 15);
+    }
+
+    private static int[][] sums(int[][] directions) {
+        int[][] out = new int[directions.length][1024];
+        for (int d = 0; d < directions.length; d++) {
+            for (int k = 0; k < 1024; k++) {
+                for (int bit = 0; bit < 8; bit++) {
+                    out[d][k] ^= -(k >> bit & 1) & directions[d][8 * (k >> 8) + bit];
+                }
+            }
+        }
+        return out;
     }
 
     /** Direction numbers of dimensions 2 to 4 (Joe & Kuo 2008); the first needs none. */

@@ -26,7 +26,7 @@ import java.util.Map;
  * priority fills it, and boundaries of the others there are passed over.
  */
 public final class RenderScene {
-    private final List<Instance> instances;
+    private final Instance[] instances;
     private final PlacedShapes placed;
     /** The instance that each placed shape is; {@link Merged#MANY} for the one that is many. */
     private final int[] owners;
@@ -43,7 +43,7 @@ public final class RenderScene {
     private final int circuits;
 
     private RenderScene(List<Instance> instances, List<Lamp> lamps, Gathered gathered, Box3 bounds) {
-        this.instances = instances;
+        this.instances = instances.toArray(new Instance[0]);
         this.suns = lamps.stream()
                 .filter(Lamp.Sun.class::isInstance)
                 .map(Lamp.Sun.class::cast)
@@ -172,10 +172,10 @@ public final class RenderScene {
     /**
      * Several placed meshes as one in world space.
      *
-     * @param starts    the first triangle of each, and their number
-     * @param instances which instance each is
+     * @param owners which instance each triangle is of
+     * @param firsts the first triangle of each instance
      */
-    private record Merged(float[] positions, int[] indices, int[] starts, int[] instances, Box3 bounds) {
+    private record Merged(float[] positions, int[] indices, int[] owners, int[] firsts, Box3 bounds) {
         static final int MANY = -1;
 
         /** Null for none. */
@@ -191,7 +191,8 @@ public final class RenderScene {
             }
             float[] positions = new float[3 * vertices];
             int[] indices = new int[corners];
-            int[] starts = new int[which.size() + 1];
+            int[] owners = new int[corners / 3];
+            int[] firsts = new int[all.size()];
             Box3 box = Box3.EMPTY;
             int vertex = 0;
             int corner = 0;
@@ -208,22 +209,16 @@ public final class RenderScene {
                     indices[corner++] = vertex + c;
                 }
                 vertex += in.mesh.vertexCount();
-                starts[k + 1] = corner / 3;
+                firsts[which.get(k)] = corner / 3 - in.mesh.triangleCount();
+                Arrays.fill(owners, firsts[which.get(k)], corner / 3, which.get(k));
             }
-            return new Merged(
-                    positions,
-                    indices,
-                    starts,
-                    which.stream().mapToInt(Integer::intValue).toArray(),
-                    box);
+            return new Merged(positions, indices, owners, firsts, box);
         }
 
         /** Names the instance and its own triangle instead of the merged one's. */
         void resolve(Ray ray) {
-            int at = Arrays.binarySearch(starts, ray.primitive);
-            int k = at >= 0 ? at : -at - 2;
-            ray.instance = instances[k];
-            ray.primitive -= starts[k];
+            ray.instance = owners[ray.primitive];
+            ray.primitive -= firsts[ray.instance];
         }
     }
 
@@ -269,7 +264,7 @@ public final class RenderScene {
      * @param footprint width of what the ray sees there, in metres
      */
     public void dress(Hit hit, double footprint) {
-        Instance in = instances.get(hit.instance);
+        Instance in = instances[hit.instance];
         Skin skin = in.skins[spanOf(in.mesh, hit.primitive)];
         if (!skin.isPlain()) {
             skin.apply(in.mesh, in.toWorld, hit, footprint);
@@ -281,7 +276,7 @@ public final class RenderScene {
         if (!point.textured) {
             return;
         }
-        Instance in = instances.get(point.instance);
+        Instance in = instances[point.instance];
         Skin skin = in.skins[spanOf(in.mesh, point.primitive)];
         scratch.instance = point.instance;
         scratch.primitive = point.primitive;
@@ -305,7 +300,7 @@ public final class RenderScene {
         } else {
             ray.instance = owner;
         }
-        fill(instances.get(ray.instance), ray, hit);
+        fill(instances[ray.instance], ray, hit);
         return true;
     }
 

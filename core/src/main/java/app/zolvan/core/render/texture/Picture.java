@@ -21,6 +21,7 @@ import javax.imageio.stream.ImageInputStream;
  */
 public final class Picture {
     private static final float[] LINEAR = linear();
+    private static final byte[] CODES = codes();
 
     private final List<byte[]> levels = new ArrayList<>();
     private final int width;
@@ -42,6 +43,14 @@ public final class Picture {
         float[] table = new float[256];
         for (int i = 0; i < 256; i++) {
             table[i] = (float) Srgb.decode(i / 255.0);
+        }
+        return table;
+    }
+
+    private static byte[] codes() {
+        byte[] table = new byte[65536];
+        for (int i = 0; i < table.length; i++) {
+            table[i] = (byte) Math.round(255 * Srgb.encode(i / 65535.0));
         }
         return table;
     }
@@ -117,8 +126,8 @@ public final class Picture {
                                     + value(from[c + k], k)
                                     + value(from[d + k], k))
                             / 4;
-                    double code = colour && k < 3 ? Srgb.encode(mean) : mean;
-                    to[4 * (y * nw + x) + k] = (byte) Math.round(255 * code);
+                    to[4 * (y * nw + x) + k] =
+                            colour && k < 3 ? CODES[(int) (65535 * mean + 0.5)] : (byte) Math.round(255 * mean);
                 }
             }
         }
@@ -190,7 +199,7 @@ public final class Picture {
 
         int of(long i, int n) {
             return switch (this) {
-                case REPEAT -> (int) Math.floorMod(i, (long) n);
+                case REPEAT -> i >= 0 && i < n ? (int) i : (int) Math.floorMod(i, (long) n);
                 case MIRROR -> {
                     int k = (int) Math.floorMod(i, 2L * n);
                     yield k < n ? k : 2 * n - 1 - k;

@@ -1,0 +1,386 @@
+package app.zolvan.bench;
+
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.TriangleSoup;
+import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.light.AreaLamp;
+import app.zolvan.core.light.Blackbody;
+import app.zolvan.core.light.Environment;
+import app.zolvan.core.light.Lamp;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.render.film.Development;
+import app.zolvan.core.render.film.Development.Curve;
+import app.zolvan.core.render.film.Png;
+import app.zolvan.core.render.path.Camera;
+import app.zolvan.core.render.path.Caustics;
+import app.zolvan.core.render.path.Still;
+import app.zolvan.core.render.path.Still.Quality;
+import app.zolvan.core.render.path.Still.Region;
+import app.zolvan.core.render.scene.Dress;
+import app.zolvan.core.render.scene.RenderScene;
+import app.zolvan.core.render.trace.Kernel;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Supplier;
+
+/** Small scenes that show what the tracer does, to be looked at: a picture and its figures each. */
+public final class EyeScenes {
+    private static final int WIDTH = 640;
+    private static final int HEIGHT = 400;
+    private static final Surface MATT =
+            Surface.STANDARD.with(Parameter.SPECULAR_WEIGHT, 0).with(Parameter.BASE_COLOR, 0.55, 0.54, 0.52);
+    private static final Surface GLASS =
+            Surface.STANDARD.with(Parameter.TRANSMISSION_WEIGHT, 1).with(Parameter.SPECULAR_ROUGHNESS, 0);
+
+    /** A scene, how it is lit and looked at, and how good the picture is to be. */
+    private record View(
+            RenderScene.Builder scene,
+            Environment sky,
+            Camera camera,
+            Caustics caustics,
+            double stops,
+            double kelvin) {}
+
+    private EyeScenes() {}
+
+    /** @param args a folder; samples a pixel, 0 for the proof's noise target; then the scenes wanted, all when none is named */
+    public static void main(String[] args) throws IOException {
+        Map<String, Supplier<View>> all = new LinkedHashMap<>();
+        all.put("room", EyeScenes::room);
+        all.put("slabs", EyeScenes::slabs);
+        all.put("prism", EyeScenes::prism);
+        all.put("vessels", EyeScenes::vessels);
+        all.put("caustic", EyeScenes::caustic);
+        all.put("metals", EyeScenes::metals);
+        all.put("cloth", EyeScenes::cloth);
+        Path folder = Path.of(args[0]);
+        Files.createDirectories(folder);
+        int samples = Integer.parseInt(args[1]);
+        Quality quality = samples == 0 ? Quality.PROOF : Quality.samples(samples);
+        List<String> wanted = List.of(args).subList(2, args.length);
+        for (Map.Entry<String, Supplier<View>> e : all.entrySet()) {
+            if (wanted.isEmpty() || wanted.contains(e.getKey())) {
+                picture(e.getKey(), e.getValue().get(), quality, folder);
+            }
+        }
+    }
+
+    private static void picture(String name, View v, Quality quality, Path folder) throws IOException {
+        long start = System.nanoTime();
+        Still still = new Still(v.scene.build(), v.sky, null, v.camera, WIDTH, HEIGHT, 1, 32);
+        if (v.caustics != null) {
+            still.with(v.caustics);
+        }
+        double[] first = {0};
+        int[] most = {0};
+        still.render(
+                quality, new Region(0, 0, WIDTH, HEIGHT), Runtime.getRuntime().availableProcessors(), (share, n) -> {
+                    first[0] = first[0] == 0 ? (System.nanoTime() - start) / 1e9 : first[0];
+                    most[0] = n;
+                    return true;
+                });
+        double seconds = (System.nanoTime() - start) / 1e9;
+        for (boolean smooth : new boolean[] {false, true}) {
+            Development d = new Development(v.stops, v.kelvin, Curve.NEUTRAL, null, smooth);
+            long before = System.nanoTime();
+            float[] radiance = d.radiance(still.film(), 0, 0, WIDTH, HEIGHT);
+            String file = name + (smooth ? "-smoothed" : "") + ".png";
+            Files.write(folder.resolve(file), Png.encode(WIDTH, HEIGHT, d.bytes(radiance), 150));
+            if (smooth) {
+                System.out.printf(
+                        Locale.ROOT,
+                        "%-8s first %.1f s, %d samples at most in %.1f s, smoothing %.1f s%n",
+                        name,
+                        first[0],
+                        most[0],
+                        seconds,
+                        (System.nanoTime() - before) / 1e9);
+            }
+        }
+    }
+
+    private static Camera camera(Vec3 at, Vec3 target, double degrees) {
+        return new Camera(at, target, Vec3.axis(1), Math.toRadians(degrees));
+    }
+
+    private static RenderScene.Builder builder() {
+        return new RenderScene.Builder(Kernel.Kind.best());
+    }
+
+    private static Mesh quad(Vec3 a, Vec3 b, Vec3 c, Vec3 d) {
+        return new TriangleSoup().quad(a, b, c, d).toMesh(0.1);
+    }
+
+    private static Mesh floor(double half, double y) {
+        return quad(
+                new Vec3(-half, y, half), new Vec3(half, y, half), new Vec3(half, y, -half), new Vec3(-half, y, -half));
+    }
+
+    private static Mesh box(double x, double y, double z) {
+        TriangleSoup soup = new TriangleSoup();
+        for (int axis = 0; axis < 3; axis++) {
+            for (int sign : new int[] {1, -1}) {
+                Vec3 n = Vec3.axis(axis).times(sign);
+                Vec3 u = Vec3.axis((axis + 1) % 3);
+                Vec3 v = n.cross(u);
+                Vec3[] c = new Vec3[4];
+                for (int i = 0; i < 4; i++) {
+                    Vec3 p = n.plus(u.times(i == 0 || i == 3 ? -1 : 1)).plus(v.times(i < 2 ? -1 : 1));
+                    c[i] = new Vec3(p.x() * x / 2, p.y() * y / 2, p.z() * z / 2);
+                }
+                soup.quad(c[0], c[1], c[2], c[3]);
+            }
+        }
+        return soup.toMesh(0.1);
+    }
+
+    /** A profile of radius and height turned about the y axis, from the bottom up outside or closed by itself. */
+    private static Mesh turned(double[][] profile) {
+        TriangleSoup soup = new TriangleSoup();
+        int n = 128;
+        for (int i = 0; i < n; i++) {
+            double a = 2 * Math.PI * i / n;
+            double b = 2 * Math.PI * (i + 1) / n;
+            for (int k = 0; k + 1 < profile.length; k++) {
+                Vec3 p = ring(profile[k], a);
+                Vec3 q = ring(profile[k], b);
+                Vec3 r = ring(profile[k + 1], b);
+                Vec3 s = ring(profile[k + 1], a);
+                if (profile[k][0] > 0) {
+                    soup.triangle(p, q, r);
+                }
+                if (profile[k + 1][0] > 0) {
+                    soup.triangle(p, r, s);
+                }
+            }
+        }
+        return soup.toMesh(Math.toRadians(35));
+    }
+
+    private static Vec3 ring(double[] p, double angle) {
+        return new Vec3(p[0] * Math.cos(angle), p[1], -p[0] * Math.sin(angle));
+    }
+
+    /** A closed room with a window, sun through it, and one lamp of 800 lm at 2,700 K. */
+    private static View room() {
+        RenderScene.Builder b = builder();
+        double x = 2.5;
+        double y = 2.6;
+        double z = 3;
+        Surface wall = MATT.with(Parameter.BASE_COLOR, 0.72, 0.7, 0.66);
+        Surface wood =
+                Surface.STANDARD.with(Parameter.BASE_COLOR, 0.22, 0.12, 0.06).with(Parameter.SPECULAR_ROUGHNESS, 0.35);
+        b.add(floor(3.1, 0), Transform.IDENTITY, List.of(wood));
+        TriangleSoup walls = new TriangleSoup();
+        walls.quad(new Vec3(-x, y, -z), new Vec3(x, y, -z), new Vec3(x, y, z), new Vec3(-x, y, z)); // ceiling
+        walls.quad(new Vec3(-x, 0, -z), new Vec3(x, 0, -z), new Vec3(x, y, -z), new Vec3(-x, y, -z));
+        walls.quad(new Vec3(x, 0, z), new Vec3(-x, 0, z), new Vec3(-x, y, z), new Vec3(x, y, z));
+        walls.quad(new Vec3(x, 0, -z), new Vec3(x, 0, z), new Vec3(x, y, z), new Vec3(x, y, -z));
+        double[] hole = {0.8, 2.1, -1.2, 0.6}; // y from, y to, z from, z to
+        walls.quad(new Vec3(-x, 0, z), new Vec3(-x, 0, -z), new Vec3(-x, hole[0], -z), new Vec3(-x, hole[0], z));
+        walls.quad(new Vec3(-x, hole[1], z), new Vec3(-x, hole[1], -z), new Vec3(-x, y, -z), new Vec3(-x, y, z));
+        walls.quad(
+                new Vec3(-x, hole[0], hole[2]),
+                new Vec3(-x, hole[0], -z),
+                new Vec3(-x, hole[1], -z),
+                new Vec3(-x, hole[1], hole[2]));
+        walls.quad(
+                new Vec3(-x, hole[0], z),
+                new Vec3(-x, hole[0], hole[3]),
+                new Vec3(-x, hole[1], hole[3]),
+                new Vec3(-x, hole[1], z));
+        b.add(walls.toMesh(0.1), Transform.IDENTITY, List.of(wall));
+        Mesh pane = quad(
+                new Vec3(-x, hole[0], hole[3]),
+                new Vec3(-x, hole[0], hole[2]),
+                new Vec3(-x, hole[1], hole[2]),
+                new Vec3(-x, hole[1], hole[3]));
+        b.add(pane, Transform.IDENTITY, List.of(GLASS.with(Parameter.GEOMETRY_THIN_WALLED, true)));
+        Surface red = MATT.with(Parameter.BASE_COLOR, 0.45, 0.06, 0.05);
+        b.add(box(0.9, 0.7, 0.9), Transform.translation(0.9, 0.35, -1.6), List.of(red));
+        b.add(AreaLamp.sphere(0.25), Transform.translation(0.9, 0.95, -1.6), List.of(GLASS));
+        Surface brass = Surface.STANDARD
+                .with(Parameter.BASE_METALNESS, 1)
+                .with(Parameter.BASE_COLOR, 0.887, 0.71, 0.42)
+                .with(Parameter.SPECULAR_ROUGHNESS, 0.15);
+        b.add(AreaLamp.sphere(0.3), Transform.translation(-0.7, 0.3, -1.9), List.of(brass));
+        Mesh bulb = AreaLamp.sphere(0.08);
+        b.addDressed(
+                bulb,
+                Transform.translation(1.6, 2.2, -0.6),
+                List.of(Dress.of(AreaLamp.glowing(800, bulb.area(), Blackbody.colour(2700)))
+                        .circuit(1)));
+        b.lamp(new Lamp.Sun(new Vec3(-1, 0.75, 0.35).normalised(), 0.00465, LinearRgb.grey(40_000), 2));
+        return new View(
+                b,
+                Environment.uniform(5, 6, 8),
+                camera(new Vec3(0.6, 1.5, 2.9), new Vec3(-0.1, 1.0, -2), 58),
+                new Caustics(1_500_000, 0.03, 1),
+                1.2,
+                0);
+    }
+
+    /** Four slabs of growing index before a striped card. */
+    private static View slabs() {
+        RenderScene.Builder b = builder().add(floor(20, 0), Transform.IDENTITY, List.of(MATT));
+        Surface dark = MATT.with(Parameter.BASE_COLOR, 0.05, 0.05, 0.06);
+        Surface light = MATT.with(Parameter.BASE_COLOR, 0.8, 0.8, 0.78);
+        for (int i = -20; i < 20; i++) {
+            double x = 0.05 * i;
+            b.add(
+                    quad(
+                            new Vec3(x, 0, -0.3),
+                            new Vec3(x + 0.05, 0, -0.3),
+                            new Vec3(x + 0.05, 0.7, -0.3),
+                            new Vec3(x, 0.7, -0.3)),
+                    Transform.IDENTITY,
+                    List.of(i % 2 == 0 ? dark : light));
+        }
+        double[] indices = {1.0001, 1.333, 1.5, 2.0};
+        for (int i = 0; i < 4; i++) {
+            Transform at = Transform.translation(-0.6 + 0.4 * i, 0.22, 0)
+                    .after(Transform.rotation(Vec3.axis(1), Math.toRadians(35)));
+            b.add(box(0.3, 0.42, 0.12), at, List.of(GLASS.with(Parameter.SPECULAR_IOR, indices[i])));
+        }
+        return new View(b, Environment.studio(1), camera(new Vec3(0, 0.5, 2.2), new Vec3(0, 0.27, 0), 30), null, 0, 0);
+    }
+
+    /** A slit of light through a prism onto a screen. */
+    private static View prism() {
+        TriangleSoup soup = new TriangleSoup();
+        Vec3[] low = new Vec3[3];
+        Vec3[] high = new Vec3[3];
+        for (int i = 0; i < 3; i++) {
+            double a = Math.PI / 2 + 2 * Math.PI * i / 3;
+            low[i] = new Vec3(0.12 * Math.cos(a), 0.0, -0.12 * Math.sin(a));
+            high[i] = low[i].plus(new Vec3(0, 0.25, 0));
+        }
+        for (int i = 0; i < 3; i++) {
+            int k = (i + 1) % 3;
+            soup.quad(low[i], low[k], high[k], high[i]);
+        }
+        soup.triangle(high[0], high[1], high[2]);
+        soup.triangle(low[2], low[1], low[0]);
+        Surface flint = GLASS.with(Parameter.SPECULAR_IOR, 1.72)
+                .with(Parameter.TRANSMISSION_DISPERSION_ABBE_NUMBER, 20)
+                .with(Parameter.TRANSMISSION_DISPERSION_SCALE, 1);
+        RenderScene.Builder b = builder()
+                .add(floor(3, -0.001), Transform.IDENTITY, List.of(MATT.with(Parameter.BASE_COLOR, 0.8, 0.8, 0.8)))
+                .add(soup.toMesh(0.1), Transform.IDENTITY, List.of(flint));
+        Surface black = MATT.with(Parameter.BASE_COLOR, 0.02, 0.02, 0.02);
+        // two boards that leave a slit of 12 mm
+        b.add(box(0.01, 0.5, 0.6), Transform.translation(-0.42, 0.25, 0.482), List.of(black));
+        b.add(box(0.01, 0.5, 0.6), Transform.translation(-0.42, 0.25, -0.130), List.of(black));
+        Surface white = MATT.with(Parameter.BASE_COLOR, 0.85, 0.85, 0.85);
+        b.add(box(0.01, 0.3, 0.9), Transform.translation(0.95, 0.15, 0.47), List.of(white));
+        b.lamp(new Lamp.Sun(new Vec3(-0.872, 0.12, 0.489).normalised(), 0.002, LinearRgb.grey(30_000), 0));
+        return new View(
+                b,
+                Environment.uniform(0.03, 0.03, 0.035),
+                camera(new Vec3(-0.25, 0.75, 1.25), new Vec3(0.3, 0.02, 0.2), 46),
+                new Caustics(1_000_000, 0.004, 1),
+                0.5,
+                0);
+    }
+
+    /** The same filled tumbler twice: as overlapping bodies, and as boundaries between media. */
+    private static View vessels() {
+        double[][] outer = {{0, 0}, {0.04, 0}, {0.045, 0.12}};
+        double[][] rim = {{0.045, 0.12}, {0.042, 0.12}};
+        double[][] wet = {{0.0404, 0.08}, {0.0375, 0.012}, {0, 0.012}};
+        double[][] dry = {{0.042, 0.12}, {0.0404, 0.08}};
+        double[][] top = {{0.0404, 0.08}, {0, 0.08}};
+        double[][] body = {{0, 0}, {0.04, 0}, {0.045, 0.12}, {0.042, 0.12}, {0.0404, 0.08}, {0.0375, 0.012}, {0, 0.012}
+        };
+        // the liquid pokes half a millimetre into the wall
+        double[][] liquid = {{0, 0.0115}, {0.038, 0.0115}, {0.0409, 0.08}, {0, 0.08}};
+        Surface glass = GLASS.with(Parameter.SPECULAR_IOR, 1.52);
+        Surface juice = GLASS.with(Parameter.SPECULAR_IOR, 1.34)
+                .with(Parameter.TRANSMISSION_COLOR, 0.85, 0.35, 0.05)
+                .with(Parameter.TRANSMISSION_DEPTH, 0.03);
+        RenderScene.Builder b = builder().add(floor(3, 0), Transform.IDENTITY, List.of(MATT));
+        Transform left = Transform.translation(-0.07, 0.0005, 0);
+        b.add(turned(body), left, List.of(glass), 2);
+        b.add(turned(liquid), left, List.of(juice), 1);
+        Transform right = Transform.translation(0.07, 0.0005, 0);
+        List<double[][]> shapes = new ArrayList<>(List.of(outer, rim, dry, wet, top));
+        Surface[][] media = {{null, glass}, {null, glass}, {null, glass}, {juice, glass}, {null, juice}};
+        for (int i = 0; i < shapes.size(); i++) {
+            b.addDressed(turned(shapes.get(i)), right, List.of(Dress.of(GLASS).between(media[i][0], media[i][1])));
+        }
+        return new View(
+                b, Environment.studio(1), camera(new Vec3(0, 0.17, 0.5), new Vec3(0, 0.055, 0), 26), null, 0, 0);
+    }
+
+    /** A glass ball and a ring of metal under one small lamp: light gathered on the table. */
+    private static View caustic() {
+        RenderScene.Builder b = builder().add(floor(5, 0), Transform.IDENTITY, List.of(MATT));
+        b.add(AreaLamp.sphere(0.06), Transform.translation(-0.1, 0.0605, 0), List.of(GLASS));
+        double[][] ring = {{0.09, 0}, {0.09, 0.035}, {0.084, 0.035}, {0.084, 0}};
+        Surface gold = Surface.STANDARD
+                .with(Parameter.BASE_METALNESS, 1)
+                .with(Parameter.BASE_COLOR, 0.94, 0.78, 0.34)
+                .with(Parameter.SPECULAR_ROUGHNESS, 0.01);
+        b.add(turned(ring), Transform.translation(0.12, 0.0005, 0.02), List.of(gold));
+        b.lamp(new Lamp.Point(new Vec3(-0.5, 0.5, -0.35), LinearRgb.grey(900), 0));
+        return new View(
+                b,
+                Environment.uniform(0.12, 0.12, 0.13),
+                camera(new Vec3(0.05, 0.36, 0.62), new Vec3(0.02, 0.02, 0), 30),
+                new Caustics(500_000, 0.003, 1),
+                0,
+                0);
+    }
+
+    /** Brass, steel and copper at three roughnesses. */
+    private static View metals() {
+        RenderScene.Builder b = builder().add(floor(5, 0), Transform.IDENTITY, List.of(MATT));
+        double[][] colours = {{0.887, 0.71, 0.42}, {0.56, 0.57, 0.58}, {0.926, 0.72, 0.5}};
+        double[] roughness = {0.02, 0.2, 0.45};
+        for (int i = 0; i < 3; i++) {
+            for (int k = 0; k < 3; k++) {
+                Surface metal = Surface.STANDARD
+                        .with(Parameter.BASE_METALNESS, 1)
+                        .with(Parameter.BASE_COLOR, colours[i])
+                        .with(Parameter.SPECULAR_ROUGHNESS, roughness[k]);
+                Transform at = Transform.translation(0.13 * (k - 1), 0.0505, 0.13 * (i - 1));
+                b.add(AreaLamp.sphere(0.05), at, List.of(metal));
+            }
+        }
+        return new View(
+                b, Environment.studio(1), camera(new Vec3(0, 0.45, 0.75), new Vec3(0, 0.03, 0.01), 30), null, 0, 0);
+    }
+
+    /** Plain cloth, cloth with fuzz, and wax: three balls. */
+    private static View cloth() {
+        RenderScene.Builder b = builder().add(floor(5, 0), Transform.IDENTITY, List.of(MATT));
+        Surface plain = Surface.STANDARD
+                .with(Parameter.BASE_COLOR, 0.05, 0.07, 0.2)
+                .with(Parameter.SPECULAR_WEIGHT, 0.2)
+                .with(Parameter.SPECULAR_ROUGHNESS, 0.7);
+        Surface fuzzy = plain.with(Parameter.FUZZ_WEIGHT, 1)
+                .with(Parameter.FUZZ_COLOR, 0.7, 0.75, 0.95)
+                .with(Parameter.FUZZ_ROUGHNESS, 0.35);
+        Surface wax = Surface.STANDARD
+                .with(Parameter.SUBSURFACE_WEIGHT, 1)
+                .with(Parameter.SUBSURFACE_COLOR, 0.9, 0.75, 0.55)
+                .with(Parameter.SUBSURFACE_RADIUS, 0.02)
+                .with(Parameter.SPECULAR_ROUGHNESS, 0.25);
+        List<Surface> three = List.of(plain, fuzzy, wax);
+        for (int i = 0; i < 3; i++) {
+            b.add(AreaLamp.sphere(0.06), Transform.translation(0.15 * (i - 1), 0.0605, 0), List.of(three.get(i)));
+        }
+        b.lamp(new Lamp.Point(new Vec3(-0.3, 0.4, -0.5), LinearRgb.grey(700), 0));
+        return new View(
+                b, Environment.studio(0.5), camera(new Vec3(0, 0.25, 0.75), new Vec3(0, 0.05, 0), 26), null, 0.3, 0);
+    }
+}

@@ -1,0 +1,99 @@
+package app.zolvan.server.library;
+
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.render.chip.Chip;
+import app.zolvan.core.render.trace.Kernel;
+import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.event.EventService;
+import jakarta.annotation.PreDestroy;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.LinkedBlockingDeque;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Service;
+
+/**
+ * Traced pictures of samples, kept by what they depend on. What is asked for and not there is traced behind the scenes, one
+ * at a time and after everything else; who asked hears when it is done. Nothing is lost in a crash: it is asked for again.
+ */
+@Service
+public class ChipService {
+    private static final Logger LOG = LoggerFactory.getLogger(ChipService.class);
+    private static final int MOST_WAITING = 500;
+
+    private final ChipMapper mapper;
+    private final AssetService assets;
+    private final EventService events;
+    /** Who waits for which picture. */
+    private final Map<String, Set<UUID>> waiting = new ConcurrentHashMap<>();
+
+    private final ThreadPoolExecutor tracer = new ThreadPoolExecutor(
+            1, 1, 0, TimeUnit.SECONDS, new LinkedBlockingDeque<>(MOST_WAITING), ChipService::thread);
+
+    ChipService(ChipMapper mapper, AssetService assets, EventService events) {
+        this.mapper = mapper;
+        this.assets = assets;
+        this.events = events;
+    }
+
+    private static Thread thread(Runnable work) {
+        Thread t = new Thread(work, "chips");
+        t.setDaemon(true);
+        t.setPriority(Thread.MIN_PRIORITY);
+        return t;
+    }
+
+    @PreDestroy
+    void stop() {
+        tracer.shutdownNow();
+    }
+
+    /** The picture, or nothing yet: then it is on its way, and the account is told. */
+    Optional<byte[]> find(MaterialRow material, UUID account) {
+        Surface surface = material.toSurface();
+        String key = Chip.key(surface);
+        Optional<byte[]> known = Chip.shipped(key).or(() -> mapper.find(key).map(ChipMapper.Picture::png));
+        if (known.isEmpty()) {
+            ask(key, surface, account);
+        }
+        return known;
+    }
+
+    private void ask(String key, Surface surface, UUID account) {
+        boolean[] first = {false};
+        waiting.compute(key, (k, who) -> {
+            first[0] = who == null;
+            Set<UUID> all = who == null ? ConcurrentHashMap.newKeySet() : who;
+            all.add(account);
+            return all;
+        });
+        if (!first[0]) {
+            return;
+        }
+        if (tracer.getQueue().remainingCapacity() == 0) {
+            waiting.remove(key); // too many at once: the next look asks again
+            return;
+        }
+        tracer.execute(() -> trace(key, surface));
+    }
+
+    private void trace(String key, Surface surface) {
+        try {
+            if (mapper.find(key).isEmpty()) {
+                mapper.put(key, Chip.picture(surface, assets::bytes, 1, Kernel.Kind.best()));
+            }
+        } catch (RuntimeException e) {
+            LOG.warn("chip {} could not be traced", key, e);
+        }
+        Set<UUID> who = waiting.remove(key);
+        if (who != null) {
+            who.forEach(account -> events.announce(account, "chip", Map.of("key", key)));
+        }
+    }
+}

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+import type { Material } from '../../api/client'
+import { useChips } from '../../stores/chips'
+
+/** A material's sample at the size of a word: the flat of its tile. */
+const props = defineProps<{ material: Material | null }>()
+const chips = useChips()
+
+const look = computed(() => {
+  const m = props.material
+  const picture = m && chips.pictures.get(m.chip)
+  return {
+    backgroundColor: m?.colour.hex ?? '#b9b9b7',
+    backgroundImage: picture ? `url(${picture})` : undefined,
+  }
+})
+watch(
+  () => props.material?.chip,
+  () => {
+    if (props.material) chips.ask(props.material)
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <i class="small-chip" :style="look" />
+</template>
+
+<style scoped>
+.small-chip {
+  display: block;
+  width: 26px;
+  height: 14px;
+  border: 1px solid #0003;
+  border-radius: 2px;
+  background-size: 260%;
+  background-position: 55% 36%;
+}
+</style>
