@@ -1,12 +1,14 @@
 package app.zolvan.core.command;
 
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
+import app.zolvan.core.light.Lamp;
 import app.zolvan.core.light.RadianceHdr;
 import app.zolvan.core.light.WhiteBalance;
 import app.zolvan.core.mapping.Mapping;
@@ -21,6 +23,7 @@ import app.zolvan.core.render.film.Film;
 import app.zolvan.core.render.film.Png;
 import app.zolvan.core.render.film.Tiff;
 import app.zolvan.core.render.path.Camera;
+import app.zolvan.core.render.path.Caustics;
 import app.zolvan.core.render.path.Still;
 import app.zolvan.core.render.path.Still.Quality;
 import app.zolvan.core.render.path.Still.Region;
@@ -28,10 +31,16 @@ import app.zolvan.core.render.scene.Dress;
 import app.zolvan.core.render.scene.RenderScene;
 import app.zolvan.core.render.texture.Textures;
 import app.zolvan.core.render.trace.Kernel;
+import java.io.BufferedInputStream;
+import java.io.BufferedOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -40,13 +49,14 @@ import java.util.Locale;
 final class RenderCommand {
     static final String USAGE = "render MODEL OUT.png [--size WxH] [--quality proof|review|print | --samples N]"
             + " [--region x,y,w,h]\n    [--environment FILE.hdr] [--camera px,py,pz,tx,ty,tz,field] [--stops N]"
-            + " [--white K]\n    [--curve neutral|filmic] [--grain kept|smoothed] [--bits 8|16] [--seed N] [--threads N]"
+            + " [--sun azimuth,altitude,lux]\n    [--caustics PHOTONS,RADIUS] [--keep FILE] [--white K]\n    [--curve neutral|filmic] [--grain kept|smoothed] [--bits 8|16] [--seed N] [--threads N]"
             + " [--kernel vector|scalar] [--json]\n    OUT may also end in .tif (16 bits) or .hdr (radiance).";
 
     private static final double[] BACKDROP = {0.56, 0.56, 0.56};
     private static final int BOUNCES = 24;
     private static final int DPI = 150;
     private static final int LARGEST = 16384;
+    private static final double SUN_RADIUS = 0.00465;
 
     private int width = 1280;
     private int height = 800;
@@ -62,6 +72,9 @@ final class RenderCommand {
     private boolean denoise;
     private boolean deep;
     private double kelvin;
+    private Lamp.Sun sun;
+    private Caustics caustics;
+    private Path kept;
     private Curve curve = Curve.NEUTRAL;
 
     /**
@@ -94,14 +107,25 @@ final class RenderCommand {
             }
             case "--environment" -> environment = RadianceHdr.read(Files.readAllBytes(Path.of(value)));
             case "--camera" -> {
-                view = Arrays.stream(value.split(","))
-                        .mapToDouble(Double::parseDouble)
-                        .toArray();
-                if (view.length != 7 || !(view[6] > 0 && view[6] < 180)) {
+                view = decimals(value, 7);
+                if (!(view[6] > 0 && view[6] < 180)) {
                     throw new IllegalArgumentException("camera");
                 }
             }
             case "--stops" -> stops = Double.parseDouble(value);
+            case "--sun" -> {
+                double[] s = decimals(value, 3);
+                double around = Math.toRadians(s[0]);
+                double up = Math.toRadians(s[1]);
+                Vec3 towards =
+                        new Vec3(Math.sin(around) * Math.cos(up), Math.sin(up), -Math.cos(around) * Math.cos(up));
+                sun = new Lamp.Sun(towards, SUN_RADIUS, LinearRgb.grey(s[2]), 0);
+            }
+            case "--caustics" -> {
+                double[] c = decimals(value, 2);
+                caustics = new Caustics((int) c[0], c[1], 1);
+            }
+            case "--keep" -> kept = Path.of(value);
             case "--curve" -> curve = Curve.valueOf(value.toUpperCase(Locale.ROOT));
             case "--white" -> {
                 kelvin = Double.parseDouble(value);
@@ -133,6 +157,15 @@ final class RenderCommand {
         json = true;
     }
 
+    private static double[] decimals(String text, int n) {
+        double[] out =
+                Arrays.stream(text.split(",")).mapToDouble(Double::parseDouble).toArray();
+        if (out.length != n || !Arrays.stream(out).allMatch(Double::isFinite)) {
+            throw new IllegalArgumentException(text);
+        }
+        return out;
+    }
+
     private static int[] numbers(String text, String between, int n) {
         int[] out =
                 Arrays.stream(text.split(between)).mapToInt(Integer::parseInt).toArray();
@@ -149,7 +182,7 @@ final class RenderCommand {
                         ? model.images().get(digest).bytes()
                         : null,
                 Textures.BUDGET);
-        RenderScene scene = scene(model, kind, textures);
+        RenderScene scene = scene(model, kind, textures, sun);
         textures.problems().forEach(err::println);
         double built = seconds(start);
         Region all = new Region(0, 0, width, height);
@@ -166,6 +199,10 @@ final class RenderCommand {
                             + " pixels. Choose one that does.");
         }
         Still still = new Still(scene, environment, BACKDROP, camera(model.bounds()), width, height, seed, BOUNCES);
+        if (caustics != null) {
+            still.with(caustics);
+        }
+        takeUp(still.film(), err);
         double[] first = {0};
         int[] samples = {0};
         still.render(quality, wanted, threads, (share, n) -> {
@@ -175,6 +212,7 @@ final class RenderCommand {
                 return true;
             }
             samples[0] = n;
+            keep(still.film());
             double gone = seconds(start);
             err.printf(
                     Locale.ROOT,
@@ -199,6 +237,33 @@ final class RenderCommand {
                     built,
                     first[0],
                     seconds(start));
+        }
+    }
+
+    /** Goes on with a picture that was kept, if there is one. */
+    private void takeUp(Film film, PrintStream err) throws IOException {
+        if (kept == null || !Files.exists(kept)) {
+            return;
+        }
+        try (DataInputStream in = new DataInputStream(new BufferedInputStream(Files.newInputStream(kept)))) {
+            film.read(in);
+            err.println("Going on with the picture kept in “" + kept.getFileName() + "”.");
+        }
+    }
+
+    /** Writes down how far the picture has come, whole or not at all. */
+    private void keep(Film film) {
+        if (kept == null) {
+            return;
+        }
+        Path draft = kept.resolveSibling(kept.getFileName() + ".part");
+        try {
+            try (DataOutputStream out = new DataOutputStream(new BufferedOutputStream(Files.newOutputStream(draft)))) {
+                film.write(out);
+            }
+            Files.move(draft, kept, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 
@@ -236,8 +301,11 @@ final class RenderCommand {
     }
 
     /** The model with the looks it arrived with, standing on a floor. */
-    static RenderScene scene(Model model, Kernel.Kind kind, Textures textures) {
+    static RenderScene scene(Model model, Kernel.Kind kind, Textures textures, Lamp.Sun sun) {
         RenderScene.Builder builder = new RenderScene.Builder(kind, textures);
+        if (sun != null) {
+            builder.lamp(sun);
+        }
         for (Model.Part part : model.parts()) {
             List<Material> materials = part.sourceOfSpan().stream()
                     .map(s -> s == Model.NONE

@@ -15,7 +15,9 @@ import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.SourceImage;
 import app.zolvan.core.model.SourceMaterial;
+import app.zolvan.core.texture.ImageFile;
 import app.zolvan.core.texture.ImageHeader;
+import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -131,9 +133,36 @@ public final class ModelAssembly {
         reading.charge(encoded.remaining());
         byte[] bytes = new byte[encoded.remaining()];
         encoded.slice().get(bytes);
+        if (Math.max(header.width(), header.height()) > limits.keptSide()) {
+            bytes = reduced(shown, header, bytes);
+            header = ImageHeader.read(ByteBuffer.wrap(bytes)).orElse(header);
+        }
         String digest = Digest.of(bytes);
         images.put(digest, new SourceImage(shown, header.mediaType(), header.width(), header.height(), bytes));
         return digest;
+    }
+
+    private byte[] reduced(String shown, ImageHeader header, byte[] bytes) throws ImportException {
+        int kept = reading.limits().keptSide();
+        long room = 4L * 2 * kept * 2 * kept + 4L * kept * kept; // decoded, and halved
+        reading.charge(room);
+        try {
+            byte[] smaller = ImageFile.reduced(bytes, kept);
+            ImageHeader now = ImageHeader.read(ByteBuffer.wrap(smaller)).orElse(header);
+            reading.note(String.format(
+                    Locale.ROOT,
+                    "The texture “%s” had %,d × %,d pixels and is kept with %,d × %,d.",
+                    shown,
+                    header.width(),
+                    header.height(),
+                    now.width(),
+                    now.height()));
+            return smaller;
+        } catch (IOException e) {
+            return bytes; // a WebP, or damaged: kept as it is
+        } finally {
+            reading.release(room);
+        }
     }
 
     private void countNodes() throws ImportException {

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.light.Environment;
+import app.zolvan.core.light.RadianceHdr;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
@@ -119,6 +121,32 @@ class CommandLineTest {
         assertThat(run("render", box.toString(), part.toString(), "--size", "40x24", "--region", "30,0,16,9"))
                 .isEqualTo(CommandLine.BAD_INPUT);
         assertThat(err.toString(StandardCharsets.UTF_8)).contains("within the picture of 40 × 24");
+    }
+
+    /** Written as radiance, with 16 bits, and from a picture that was kept: always the same picture. */
+    @Test
+    void aPictureComesInDeepFormatsAndIsTakenUpAgain(@TempDir Path folder) throws Exception {
+        String box = Files.writeString(folder.resolve("box.obj"), BOX).toString();
+        String kept = folder.resolve("kept.bin").toString();
+        Path first = folder.resolve("a.tif");
+        Path again = folder.resolve("b.tif");
+        Path radiance = folder.resolve("c.hdr");
+        String[] half = {"render", box, first.toString(), "--size", "40x24", "--samples", "4", "--keep", kept};
+        assertThat(run(half)).isEqualTo(CommandLine.DONE);
+        assertThat(run("render", box, first.toString(), "--size", "40x24", "--samples", "8"))
+                .isEqualTo(CommandLine.DONE);
+        assertThat(run("render", box, again.toString(), "--size", "40x24", "--samples", "8", "--keep", kept))
+                .isEqualTo(CommandLine.DONE);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("Going on with the picture");
+        assertThat(again).hasSameBinaryContentAs(first);
+        BufferedImage deep = ImageIO.read(first.toFile());
+        assertThat(deep.getSampleModel().getSampleSize(0)).isEqualTo(16);
+        assertThat(run("render", box, radiance.toString(), "--size", "40x24", "--samples", "8"))
+                .isEqualTo(CommandLine.DONE);
+        Environment read = RadianceHdr.read(Files.readAllBytes(radiance));
+        assertThat(read).isNotNull();
+        String[] wrong = {"render", box, first.toString(), "--size", "41x24", "--samples", "8", "--keep", kept};
+        assertThat(run(wrong)).isEqualTo(CommandLine.BAD_INPUT);
     }
 
     @Test

@@ -10,6 +10,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.exchange.ModelAssembly;
+import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
@@ -25,8 +27,13 @@ import app.zolvan.core.render.scene.RenderScene;
 import app.zolvan.core.render.texture.Picture;
 import app.zolvan.core.render.texture.Textures;
 import app.zolvan.core.render.trace.Kernel.Kind;
+import app.zolvan.core.texture.ImageFile;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.nio.ByteBuffer;
 import java.util.List;
 import java.util.function.IntUnaryOperator;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -124,5 +131,19 @@ class TexturesTest {
         Surface s = PAPER.withTexture(Parameter.BASE_COLOR, TextureUse.repeating("x", Channel.RGB, ModelUv.PLAIN));
         assertThat(textures.of(s)).isEmpty();
         assertThat(textures.problems()).singleElement().asString().contains("Save it anew as PNG");
+    }
+
+    /** A texture beyond what is kept is halved until it fits, keeps its look, and the import record says so. */
+    @Test
+    void aTextureThatIsTooLargeIsHalvedOnImport() throws Exception {
+        int side = 4400;
+        byte[] png = png(side, i -> i % side < side / 2 ? 0xC04020 : 0x2040C0);
+        Reading reading = Reading.standard();
+        new ModelAssembly("OBJ", reading).picture("wall.png", ByteBuffer.wrap(png));
+        assertThat(reading.notes()).singleElement().asString().contains("4,400 × 4,400", "2,200 × 2,200");
+        BufferedImage small = ImageIO.read(new ByteArrayInputStream(ImageFile.reduced(png, 4096)));
+        assertThat(small.getWidth()).isEqualTo(2200);
+        assertThat(small.getRGB(300, 900) & 0xFFFFFF).isEqualTo(0xC04020);
+        assertThat(small.getRGB(1900, 900) & 0xFFFFFF).isEqualTo(0x2040C0);
     }
 }

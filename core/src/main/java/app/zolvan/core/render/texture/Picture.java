@@ -2,18 +2,11 @@ package app.zolvan.core.render.texture;
 
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.texture.ImageHeader;
+import app.zolvan.core.texture.ImageFile;
 import java.awt.image.BufferedImage;
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.util.ArrayList;
-import java.util.Iterator;
 import java.util.List;
-import javax.imageio.ImageIO;
-import javax.imageio.ImageReadParam;
-import javax.imageio.ImageReader;
-import javax.imageio.stream.ImageInputStream;
 
 /**
  * A picture with all its halved copies, four 8-bit channels as in the file; each copy is the mean of the one before it,
@@ -63,26 +56,9 @@ public final class Picture {
      * @throws ImportException with a sentence where it can't be decoded
      */
     public static Picture decode(byte[] file, boolean colour, int mostPixels) throws ImportException {
-        ImageHeader header = ImageHeader.read(ByteBuffer.wrap(file)).orElseThrow(Picture::unreadable);
-        int step = 1;
-        while ((long) (header.width() / step) * (header.height() / step) > mostPixels) {
-            step++;
-        }
-        try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(file))) {
-            Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
-            if (!readers.hasNext()) {
-                throw unreadable();
-            }
-            ImageReader reader = readers.next();
-            try {
-                reader.setInput(in, true, true);
-                ImageReadParam param = reader.getDefaultReadParam();
-                param.setSourceSubsampling(step, step, 0, 0);
-                return of(reader.read(0, param), colour);
-            } finally {
-                reader.dispose();
-            }
-        } catch (IOException | RuntimeException e) { // a damaged file makes decoders throw anything
+        try {
+            return of(ImageFile.decode(file, mostPixels), colour);
+        } catch (IOException e) {
             throw new ImportException("picture", unreadable().getMessage(), e);
         }
     }
