@@ -35,7 +35,7 @@ watch(
   height: 14px;
   border: 1px solid #0003;
   border-radius: 2px;
-  background-size: 260%;
-  background-position: 55% 36%;
+  background-size: 320%;
+  background-position: 30% 70%;
 }
 </style>

@@ -278,8 +278,8 @@ public final class EyeScenes {
                 .add(soup.toMesh(0.1), Transform.IDENTITY, List.of(flint));
         Surface black = MATT.with(Parameter.BASE_COLOR, 0.02, 0.02, 0.02);
         // two boards that leave a slit of 12 mm
-        b.add(box(0.01, 0.5, 0.6), Transform.translation(-0.42, 0.25, 0.482), List.of(black));
-        b.add(box(0.01, 0.5, 0.6), Transform.translation(-0.42, 0.25, -0.130), List.of(black));
+        b.add(box(0.01, 0.8, 3), Transform.translation(-0.42, 0.4, 1.682), List.of(black));
+        b.add(box(0.01, 0.8, 3), Transform.translation(-0.42, 0.4, -1.330), List.of(black));
         Surface white = MATT.with(Parameter.BASE_COLOR, 0.85, 0.85, 0.85);
         b.add(box(0.01, 0.3, 0.9), Transform.translation(0.95, 0.15, 0.47), List.of(white));
         b.lamp(new Lamp.Sun(new Vec3(-0.872, 0.12, 0.489).normalised(), 0.002, LinearRgb.grey(30_000), 0));

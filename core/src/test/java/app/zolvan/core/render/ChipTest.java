@@ -7,6 +7,7 @@ import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.chip.Chip;
+import app.zolvan.core.render.path.Still.Quality;
 import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.core.texture.ImageHeader;
 import java.nio.ByteBuffer;
@@ -30,8 +31,10 @@ class ChipTest {
         Surface a = Surface.STANDARD.with(Parameter.BASE_COLOR, 0.1, 0.2, 0.3);
         Surface b = Surface.STANDARD.with(Parameter.BASE_COLOR, 0.1, 0.2, 0.31);
         assertThat(Chip.key(a)).hasSize(64).isNotEqualTo(Chip.key(b));
-        byte[] one = Chip.picture(a, d -> null, 1, Kernel.Kind.SCALAR);
-        assertThat(Chip.picture(a, d -> null, 2, Kernel.Kind.SCALAR)).isEqualTo(one);
-        assertThat(Chip.picture(b, d -> null, 2, Kernel.Kind.SCALAR)).isNotEqualTo(one);
+        byte[] one = Chip.picture(a, d -> null, 1, Kernel.Kind.SCALAR, Quality.samples(2));
+        assertThat(Chip.picture(a, d -> null, 2, Kernel.Kind.SCALAR, Quality.samples(2)))
+                .isEqualTo(one);
+        assertThat(Chip.picture(b, d -> null, 2, Kernel.Kind.SCALAR, Quality.samples(2)))
+                .isNotEqualTo(one);
     }
 }

@@ -20,7 +20,7 @@ import org.springframework.stereotype.Service;
 
 /**
  * Traced pictures of samples, kept by what they depend on. What is asked for and not there is traced behind the scenes, one
- * at a time and after everything else; who asked hears when it is done. Nothing is lost in a crash: it is asked for again.
+ * at a time; who asked hears when it is done. Nothing is lost in a crash: it is asked for again.
  */
 @Service
 public class ChipService {
@@ -45,7 +45,6 @@ public class ChipService {
     private static Thread thread(Runnable work) {
         Thread t = new Thread(work, "chips");
         t.setDaemon(true);
-        t.setPriority(Thread.MIN_PRIORITY);
         return t;
     }
 

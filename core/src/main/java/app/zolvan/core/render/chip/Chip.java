@@ -80,6 +80,12 @@ public final class Chip {
      * @return a PNG of {@link #WIDTH} × {@link #HEIGHT} pixels
      */
     public static byte[] picture(Surface surface, Function<String, byte[]> images, int threads, Kernel.Kind kind) {
+        return picture(surface, images, threads, kind, GOOD);
+    }
+
+    /** The same, as good as wanted. */
+    public static byte[] picture(
+            Surface surface, Function<String, byte[]> images, int threads, Kernel.Kind kind, Quality quality) {
         Surface grey =
                 Surface.STANDARD.with(Parameter.SPECULAR_WEIGHT, 0).with(Parameter.BASE_COLOR, 0.36, 0.35, 0.335);
         Surface dark = grey.with(Parameter.BASE_COLOR, 0.09, 0.088, 0.084);
@@ -91,7 +97,7 @@ public final class Chip {
                 new Vec3(0.118, 0.182, 0.255), new Vec3(0.010, -0.020, 0.000), Vec3.axis(1), Math.toRadians(25));
         Still still = new Still(scene, booth(), BACKDROP, camera, WIDTH, HEIGHT, 1, BOUNCES);
         Region all = new Region(0, 0, WIDTH, HEIGHT);
-        still.render(GOOD, all, threads, (share, samples) -> true);
+        still.render(quality, all, threads, (share, samples) -> true);
         Development development = Development.PLAIN.denoised(true);
         float[] radiance = development.radiance(still.film(), 0, 0, WIDTH, HEIGHT);
         return Png.encode(WIDTH, HEIGHT, development.bytes(radiance), DPI);
