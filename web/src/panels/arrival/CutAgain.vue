@@ -38,15 +38,15 @@ const step = computed(() =>
     <div class="meter" role="progressbar" aria-label="Cutting round surfaces"><i class="running" /></div>
     <span class="pair">
       <span class="soft small">{{ step }}</span>
-      <v-btn size="x-small" @click="imports.cancel()">Call off</v-btn>
+      <v-btn size="small" @click="imports.cancel()">Call off</v-btn>
     </span>
   </template>
   <span v-else class="pair">
-    <v-btn size="x-small" :disabled="fineness === 0" @click="imports.cutProject(workspace.id, fineness - 1)"
+    <v-btn size="small" :disabled="fineness === 0" @click="imports.cutProject(workspace.id, fineness - 1)"
       >Coarser</v-btn
     >
     <v-btn
-      size="x-small"
+      size="small"
       :disabled="fineness === FINENESS.length - 1"
       @click="imports.cutProject(workspace.id, fineness + 1)"
       >Finer</v-btn
@@ -60,7 +60,6 @@ const step = computed(() =>
   display: flex;
   gap: 6px;
   align-items: center;
-  justify-content: space-between;
   margin-top: 3px;
 }
 span {

@@ -41,6 +41,7 @@ class FiguresIT {
         if (file.isEmpty()) {
             return;
         }
+        d.page.setDefaultTimeout(1_200_000); // a million triangles, where graphics are software
         d.page.navigate(RunningZolvan.get().address + "/projects");
         long start = System.nanoTime();
         d.page.setInputFiles("input[type=file]", Path.of(file));

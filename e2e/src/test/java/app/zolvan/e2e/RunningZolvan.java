@@ -45,7 +45,7 @@ final class RunningZolvan {
                 jar().toString(),
                 "--server.port=" + port,
                 "--zolvan.demo=" + demo,
-                "--zolvan.upload-limit=20MB",
+                "--zolvan.upload-limit=" + (Boolean.getBoolean("zolvan.figures") ? "200MB" : "20MB"),
                 "--spring.datasource.url=jdbc:postgresql://" + host + "/zolvan_e2e");
         Process process =
                 builder.redirectErrorStream(true).redirectOutput(log.toFile()).start();

@@ -47,6 +47,7 @@ public final class PathTracer {
 
     private final RenderScene scene;
     private final Environment environment;
+    private final Lamp.Sun[] suns;
     private final int environmentCircuit;
     private final double[] backdrop;
     private final int longest;
@@ -128,6 +129,7 @@ public final class PathTracer {
             int longest) {
         this.scene = scene;
         this.environment = environment;
+        this.suns = scene.suns().toArray(new Lamp.Sun[0]);
         this.environmentCircuit = environmentCircuit;
         this.backdrop = backdrop;
         this.longest = longest;
@@ -421,7 +423,7 @@ public final class PathTracer {
         environment.look(dx, dy, dz, light);
         boolean inPhotons = gathered && lastPdf == 0;
         add(environmentCircuit, light.r, light.g, light.b, lastPdf > 0 ? heuristic(lastPdf, light.pdf) : 1);
-        for (Lamp.Sun sun : scene.suns()) {
+        for (Lamp.Sun sun : suns) {
             Vec3 to = sun.towards();
             if (!inPhotons && dx * to.x() + dy * to.y() + dz * to.z() >= Math.cos(sun.radius())) {
                 shine(sun, lastPdf > 0 ? heuristic(lastPdf, cone(sun)) : 1);
@@ -476,7 +478,7 @@ public final class PathTracer {
         if (asks(light.x, light.y, light.z, entering) && reaches(light.x, light.y, light.z, Double.POSITIVE_INFINITY)) {
             collect(environmentCircuit, light.r, light.g, light.b, heuristic(light.pdf, bsdf.pdf) / light.pdf);
         }
-        for (Lamp.Sun sun : scene.suns()) {
+        for (Lamp.Sun sun : suns) {
             lookForSun(sun, entering, random.next(), random.next());
         }
         if (scene.lamps().isEmpty()) {
