@@ -18,6 +18,7 @@ import {
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { acceleratedRaycast } from 'three-mesh-bvh'
 import type { Look, Physical, ProjectState, Scene } from '../api/client'
+import { atMost } from './atMost'
 import { Batches, type PartMesh } from './batches'
 import { GlassLayers } from './glassLayers'
 import { GroundShadow } from './groundShadow'
@@ -57,6 +58,7 @@ const BACKDROP_TOP = 0.6 + 0.04 // scene-linear; the tone curve takes 0.04 off, 
 const BACKDROP_BOTTOM = 0.52 + 0.04
 const FEW_PARTS = 200 // so many are drawn one by one, nearest first, which shades the fewest pixels
 const CLICK_SLOP = 4
+const MESHES_AT_ONCE = 16
 const SLOW = 120 // ms that a frame takes to be finished
 const IDLE = 250 // ms without movement after which the picture is drawn in full
 
@@ -91,14 +93,16 @@ export class Stage {
   private requested = false
   private revision = 0
   private down = new Vector2()
+  private readonly mesh: AssetLoader['mesh']
   private disposed = false
   private moving = 0
   private slow = false
 
   constructor(
     private readonly element: HTMLElement,
-    private readonly assets: AssetLoader,
+    assets: AssetLoader,
   ) {
+    this.mesh = atMost(MESHES_AT_ONCE, assets.mesh)
     this.renderer = new WebGLRenderer({ antialias: true, powerPreference: 'high-performance' })
     this.renderer.toneMapping = NeutralToneMapping
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
@@ -134,8 +138,7 @@ export class Stage {
     const before = [...this.parts]
     const geometries = new Map<string, Promise<BufferGeometry>>()
     for (const part of scene.parts) {
-      if (!geometries.has(part.mesh))
-        geometries.set(part.mesh, this.assets.mesh(part.mesh).then(readGeometry))
+      if (!geometries.has(part.mesh)) geometries.set(part.mesh, this.mesh(part.mesh).then(readGeometry))
     }
     await Promise.all(
       scene.parts.map(async (part) => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
-import { api, type Level } from '../../api/client'
+import { api, type Level, type Scene } from '../../api/client'
 import { Stage, type Region } from '../../stage/Stage'
 import { loadImage } from '../../stage/surfaces'
 import { useDrag } from '../../stores/drag'
@@ -27,13 +27,21 @@ onMounted(() => {
     stageHandle.value = stage
     void stage.setLight(workspace.light)
     if (workspace.state) stage.setLooks(workspace.state.looks, workspace.state.regions)
-    if (workspace.scene) void stage.show(workspace.scene).then(() => window.setTimeout(keepThumbnail, 2500))
+    if (workspace.scene) void show(workspace.scene).then(() => window.setTimeout(keepThumbnail, 2500))
   } catch {
     failed.value =
       'This browser can’t draw in 3D (WebGL 2 is off). Switch hardware acceleration on, or use another browser.'
   }
   drag.setDrop(drop)
 })
+
+async function show(scene: Scene) {
+  try {
+    await stageHandle.value?.show(scene)
+  } catch {
+    failed.value = 'Some of the model could not be fetched. Reload the page to try it once more.'
+  }
+}
 
 onBeforeUnmount(() => {
   keepThumbnail()
@@ -45,7 +53,7 @@ onBeforeUnmount(() => {
 watch(
   () => workspace.scene,
   (scene, before) => {
-    if (scene && before && scene.projectId === before.projectId) void stageHandle.value?.show(scene)
+    if (scene && before && scene.projectId === before.projectId) void show(scene)
   },
 )
 watch(

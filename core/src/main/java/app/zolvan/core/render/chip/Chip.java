@@ -47,7 +47,7 @@ public final class Chip {
     private static final double THICK = 0.009;
     private static final double FOOT = -0.05;
     private static final int ROUND = 24;
-    private static final Quality GOOD = new Quality(0.012, 256);
+    private static final Quality GOOD = new Quality(0.02, 96);
     private static final int BOUNCES = 16;
     private static final int DPI = 96;
     private static final double[] BACKDROP = {0.36, 0.35, 0.335};
