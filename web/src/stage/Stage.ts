@@ -13,7 +13,6 @@ import {
   Vector3,
   WebGLRenderer,
   type BufferGeometry,
-  type Intersection,
 } from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { acceleratedRaycast } from 'three-mesh-bvh'
@@ -24,6 +23,7 @@ import { GlassLayers } from './glassLayers'
 import { GroundShadow } from './groundShadow'
 import { Outline } from './outline'
 import { readGeometry } from './geometry'
+import { boxOf, firstHit } from './picking'
 import { Surfaces, type ImageLoader } from './surfaces'
 import { backdrop, loadSurroundings } from './surroundings'
 
@@ -77,6 +77,7 @@ export class Stage {
   private readonly glass = new GlassLayers()
   private readonly surfaces: Surfaces
   private readonly parts: PartMesh[] = []
+  private readonly boxes: Box3[] = []
   private readonly batches = new Batches()
   private readonly elsewhere = new MeshPhysicalMaterial({ visible: false, side: DoubleSide })
   private readonly raycaster = new Raycaster()
@@ -150,6 +151,7 @@ export class Stage {
         mesh.matrixWorld.copy(mesh.matrix)
         mesh.userData['part'] = part.index
         this.parts[part.index] = mesh
+        this.boxes[part.index] = boxOf(mesh)
       }),
     )
     if (this.disposed) return
@@ -313,8 +315,7 @@ export class Stage {
     if (Math.abs(x) > 1 || Math.abs(y) > 1) return null
     const start = performance.now()
     this.raycaster.setFromCamera(new Vector2(x, y), this.camera)
-    const visible = this.parts.filter((m) => m?.visible)
-    const hit: Intersection | undefined = this.raycaster.intersectObjects(visible, false)[0]
+    const hit = firstHit(this.raycaster, this.parts, this.boxes)
     this.element.dataset['picking'] = `${(performance.now() - start).toFixed(1)} ms`
     if (!hit) return null
     return { part: hit.object.userData['part'] as number, span: hit.face?.materialIndex ?? 0 }
