@@ -52,7 +52,7 @@ class LampsTest {
         return centre(scene, DARK, SLANTED, samples)[1] * 1000 * Math.PI / 0.5;
     }
 
-    /** needs.md Q34: a bulb of 1,000 lm gives 19.9 lx at 2 m. */
+    /** rules.md, section 7: a bulb of 1,000 lm gives 19.9 lx at 2 m. */
     @Test
     void aBulbLightsByItsFluxAndTheSquareOfTheDistance() {
         RenderScene scene = floor().lamp(Lamp.Point.ofFlux(new Vec3(0, 2, 0), 1000, LinearRgb.WHITE, 0))
