@@ -145,7 +145,7 @@ export function upload(
   file: Blob,
   onProgress: (share: number) => void,
   signal: AbortSignal,
-  into?: string,
+  into: string,
 ): Promise<Job> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest()

@@ -36,7 +36,8 @@ onBeforeUnmount(() => stop())
 watch(
   () => imports.job?.state,
   (state) => {
-    if (state === 'DONE' && imports.job?.result) void router.push(`/projects/${imports.job.result}`)
+    if (state === 'DONE' && imports.job?.result && !imports.into)
+      void router.push(`/projects/${imports.job.result}`)
   },
 )
 

@@ -136,30 +136,41 @@ export class Stage {
    */
   async show(scene: Scene): Promise<void> {
     this.busy(1)
-    const before = [...this.parts]
+    try {
+      const parts = await this.fetchParts(scene)
+      if (!this.disposed) this.exchange(parts, scene.bounds)
+    } finally {
+      this.busy(-1)
+    }
+  }
+
+  private async fetchParts(scene: Scene): Promise<PartMesh[]> {
     const geometries = new Map<string, Promise<BufferGeometry>>()
     for (const part of scene.parts) {
       if (!geometries.has(part.mesh)) geometries.set(part.mesh, this.mesh(part.mesh).then(readGeometry))
     }
-    await Promise.all(
+    return Promise.all(
       scene.parts.map(async (part) => {
         const geometry = await geometries.get(part.mesh)
-        if (!geometry || this.disposed) return
         const mesh: PartMesh = new Mesh<BufferGeometry, MeshPhysicalMaterial[]>(geometry, [])
         mesh.matrixAutoUpdate = false
         mesh.matrix.copy(new Matrix4().fromArray(part.world))
         mesh.matrixWorld.copy(mesh.matrix)
         mesh.userData['part'] = part.index
-        this.parts[part.index] = mesh
-        this.boxes[part.index] = boxOf(mesh)
+        return mesh
       }),
     )
-    if (this.disposed) return
+  }
+
+  /** Puts parts in the place of those that are shown, if there are any. */
+  private exchange(parts: PartMesh[], bounds: number[]): void {
+    const before = this.parts.splice(0, this.parts.length, ...parts)
+    this.boxes.splice(0, this.boxes.length, ...parts.map(boxOf))
     for (const mesh of before) {
       this.model.remove(mesh)
       mesh.geometry.dispose()
     }
-    const [x0 = 0, y0 = 0, z0 = 0, x1 = 0, y1 = 0, z1 = 0] = scene.bounds
+    const [x0 = 0, y0 = 0, z0 = 0, x1 = 0, y1 = 0, z1 = 0] = bounds
     const centre = new Vector3(x0 + x1, y0 + y1, z0 + z1).multiplyScalar(0.5)
     if (!this.isFew) this.batches.lay(this.parts, centre, new Vector3(x1 - x0, y1 - y0, z1 - z0).length() / 2)
     this.applyLooks()
@@ -167,7 +178,6 @@ export class Stage {
     this.shadow.update(this.renderer, this.model, this.bounds())
     if (before.length > 0) this.isolate(this.isolated ? [...this.isolated] : null)
     else this.frame()
-    this.busy(-1)
   }
 
   /** Shows what core says each region looks like. */

@@ -39,17 +39,13 @@ export const useChips = defineStore('chips', () => {
 
   async function fetchOne(material: Material) {
     const response = await fetch(api.chipAddress(useWorkspace().id, material))
-    if (response.status === 200) put(material.chip, URL.createObjectURL(await response.blob()))
+    if (response.status === 200) pictures.set(material.chip, URL.createObjectURL(await response.blob()))
     else await paint(material)
   }
 
   async function paint(material: Material) {
     const painted = await chipPainter().paint(material.physical)
     if (!pictures.has(material.chip)) pictures.set(material.chip, painted)
-  }
-
-  function put(key: string, address: string) {
-    pictures.set(key, address)
   }
 
   /** Hears that a picture has been traced. */

@@ -12,7 +12,6 @@ interface Waiting {
   kind: Kind
   fineness: number
   prepared: Prepared
-  into?: string
 }
 
 /** The order in which a job goes through its states, until it is answered and begins again. */
@@ -27,6 +26,8 @@ export const useImports = defineStore('imports', () => {
   const stage = ref<'prepare' | 'gather' | 'send'>('send')
   const waiting = shallowRef<Waiting | null>(null)
   const seconds = ref(0)
+  /** The open project that gets other triangles; empty where a new one is made. */
+  const into = ref('')
   let clock = 0
   let answered = false
   let calledOff = new AbortController()
@@ -37,6 +38,7 @@ export const useImports = defineStore('imports', () => {
   async function start(files: Dropped[]): Promise<void> {
     const first = files[0]
     if (!first) return
+    into.value = ''
     problem.value = ''
     job.value = null
     answered = false
@@ -65,7 +67,7 @@ export const useImports = defineStore('imports', () => {
         stage.value = 'send'
         uploaded.value = 0
       }
-      hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal))
+      hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal, ''))
     } catch (e) {
       problem.value = e instanceof Refusal ? e.message : 'The files could not be read. Try it once more.'
     } finally {
@@ -74,7 +76,7 @@ export const useImports = defineStore('imports', () => {
   }
 
   /** Turns a file into triangles, and shows what came of it before it is sent. */
-  async function refine(file: File, kind: Kind, fineness: number, into?: string) {
+  async function refine(file: File, kind: Kind, fineness: number) {
     waiting.value = null
     problem.value = ''
     stage.value = 'prepare'
@@ -85,14 +87,14 @@ export const useImports = defineStore('imports', () => {
     clock = window.setInterval(() => (seconds.value = Math.round((performance.now() - start) / 1000)), 250)
     try {
       const prepared = await prepare(file, kind, fineness, calledOff.signal)
-      waiting.value = { file, kind, fineness, prepared, ...(into && { into }) }
+      waiting.value = { file, kind, fineness, prepared }
     } catch (e) {
       problem.value = e instanceof Error ? e.message : ''
     } finally {
       window.clearInterval(clock)
       uploaded.value = null
     }
-    if ((kind === 'packed' || into) && waiting.value) await sendPrepared()
+    if ((kind === 'packed' || into.value) && waiting.value) await sendPrepared()
   }
 
   /** Finer by one step, or coarser. */
@@ -103,18 +105,22 @@ export const useImports = defineStore('imports', () => {
 
   /** Cuts an open project's surfaces into other triangles; its looks stay. */
   async function cutProject(id: string, fineness: number) {
+    into.value = id
     problem.value = ''
     job.value = null
     answered = false
+    stage.value = 'prepare'
+    uploaded.value = 0
     try {
       const files = await unbundle(await api.original(id))
       const original = files.find((f) => f.path.startsWith('original/'))
       const kind = original ? await preparationFor(original.file) : null
       if (!original || !kind) throw new Error('no original')
       fileName.value = original.file.name
-      await refine(original.file, kind, fineness, id)
+      await refine(original.file, kind, fineness)
     } catch (e) {
       problem.value = e instanceof Refusal ? e.message : 'The original could not be read. Try it once more.'
+      uploaded.value = null
     }
   }
 
@@ -127,7 +133,7 @@ export const useImports = defineStore('imports', () => {
     try {
       const content = await withOriginal(w.file, w.kind, w.fineness, w.prepared)
       const name = `${w.file.name.replace(/\.[^.]+$/, '')}.zip`
-      hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal, w.into))
+      hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal, into.value))
     } catch (e) {
       problem.value = e instanceof Refusal ? e.message : 'The files could not be read. Try it once more.'
     } finally {
@@ -177,6 +183,7 @@ export const useImports = defineStore('imports', () => {
     uploaded,
     stage,
     seconds,
+    into,
     waiting,
     job,
     problem,

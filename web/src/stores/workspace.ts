@@ -114,7 +114,11 @@ export const useWorkspace = defineStore('workspace', () => {
 
   /** Reads the model again after its triangles were replaced. */
   async function reread() {
-    scene.value = await api.scene(id.value)
+    try {
+      scene.value = await api.scene(id.value)
+    } catch (e) {
+      report(e)
+    }
     await catchUp()
   }
 

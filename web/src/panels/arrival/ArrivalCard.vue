@@ -72,9 +72,9 @@ function choose(parts: number[]) {
       </dd>
       <dt>Triangles</dt>
       <dd>{{ scene.triangles.toLocaleString('en') }} in {{ counted(scene.faces, 'face') }}</dd>
-      <template v-if="scene.origin.cut">
+      <template v-if="scene.origin.cut && scene.origin.stray">
         <dt>Round surfaces</dt>
-        <dd><CutAgain :cut="scene.origin.cut" /></dd>
+        <dd><CutAgain :cut="scene.origin.cut" :stray="scene.origin.stray" /></dd>
       </template>
       <dt>Source materials</dt>
       <dd>{{ sources.toLocaleString('en') }}</dd>

@@ -20,7 +20,11 @@ onMounted(() => {
   if (!element.value) return
   try {
     const stage = new Stage(element.value, {
-      mesh: (sha256) => fetch(api.assetAddress(id, sha256)).then((r) => r.arrayBuffer()),
+      mesh: async (sha256) => {
+        const response = await fetch(api.assetAddress(id, sha256))
+        if (!response.ok) throw new Error(`mesh ${sha256}: ${response.status}`)
+        return response.arrayBuffer()
+      },
       image: (sha256) => loadImage(api.assetAddress(id, sha256)),
     })
     stage.on('pick', pick)

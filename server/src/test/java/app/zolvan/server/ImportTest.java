@@ -4,9 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.model.Digest;
+import app.zolvan.core.render.chip.Chip;
+import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.asset.AssetService;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
@@ -198,6 +201,27 @@ class ImportTest extends ServerTest {
                 .isEqualTo(404);
         String plain = newProject();
         assertThat(browser.get(plain + "/upload").sentence()).contains("came as triangles");
+    }
+
+    /** A library chip ships; a project's own is made when first asked for; a stranger gets neither. */
+    @Test
+    void chipsAreTracedForThoseWhoMaySeeTheMaterial() throws Exception {
+        String project = newProject();
+        String shipped = project + "/materials/" + libraryMaterial("MT-003") + "/chip";
+        assertThat(browser.get(shipped).status()).isEqualTo(200);
+        assertThat(ImageHeader.read(ByteBuffer.wrap(browser.get(shipped).body())))
+                .hasValueSatisfying(h -> assertThat(h.width()).isEqualTo(Chip.WIDTH));
+        String arrived = browser.get(project + "/state")
+                .json()
+                .get("arrived")
+                .get(0)
+                .get("material")
+                .get("id")
+                .asString();
+        String own = project + "/materials/" + arrived + "/chip";
+        assertThat(browser.get(own).status()).isIn(202, 200); // 200 where another test's model wears the same
+        until(() -> assertThat(browser.get(own).status()).isEqualTo(200));
+        assertThat(stranger().asNewDesigner(accounts).get(own).status()).isEqualTo(404);
     }
 
     @Test

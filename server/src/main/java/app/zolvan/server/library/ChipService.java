@@ -83,15 +83,17 @@ public class ChipService {
     }
 
     private void trace(String key, Surface surface) {
+        boolean made = false;
         try {
             if (mapper.find(key).isEmpty()) {
                 mapper.put(key, Chip.picture(surface, assets::bytes, 1, Kernel.Kind.best()));
             }
+            made = true;
         } catch (RuntimeException e) {
-            LOG.warn("chip {} could not be traced", key, e);
+            LOG.error("chip {} could not be traced", key, e); // nobody is told, or they would ask for it again at once
         }
         Set<UUID> who = waiting.remove(key);
-        if (who != null) {
+        if (made && who != null) {
             who.forEach(account -> events.announce(account, "chip", Map.of("key", key)));
         }
     }

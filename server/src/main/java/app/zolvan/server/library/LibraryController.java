@@ -37,22 +37,12 @@ class LibraryController {
                 .toList();
     }
 
-    /** The traced picture of a library material's sample; 202 while it is being made. */
-    @GetMapping("/api/library/materials/{id}/chip")
-    ResponseEntity<byte[]> chip(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
-        return picture(materials.requireOfLibrary(id), account);
-    }
-
-    /** The same for a material that a project shows. */
+    /** The traced picture of a material that a project may show; 202 while it is being made. */
     @GetMapping("/api/projects/{projectId}/materials/{id}/chip")
-    ResponseEntity<byte[]> projectChip(
+    ResponseEntity<byte[]> chip(
             @AuthenticationPrincipal Account account, @PathVariable UUID projectId, @PathVariable UUID id) {
         projects.require(account, projectId);
-        return picture(materials.requireUsable(projectId, id), account);
-    }
-
-    private ResponseEntity<byte[]> picture(MaterialRow material, Account account) {
-        return chips.find(material, account.id())
+        return chips.find(materials.requireUsable(projectId, id), account.id())
                 .map(png -> ResponseEntity.ok()
                         .contentType(MediaType.IMAGE_PNG)
                         .cacheControl(CacheControl.noCache().cachePrivate())

@@ -61,10 +61,6 @@ public class MaterialService {
                 .orElseThrow(() -> Problem.notFound("material"));
     }
 
-    public MaterialRow requireOfLibrary(UUID id) {
-        return mapper.find(id).filter(m -> m.projectId() == null).orElseThrow(() -> Problem.notFound("material"));
-    }
-
     public MaterialRow find(UUID id) {
         return mapper.find(id).orElse(null);
     }

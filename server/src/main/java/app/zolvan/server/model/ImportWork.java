@@ -136,6 +136,7 @@ public class ImportWork implements JobWork {
                 Cut cut = Cut.of(bytes, Reading.standard()).orElse(null);
                 if (origin.again()) {
                     store.cutAgain(origin, prepared, cut);
+                    assets.deleteUnused(); // the triangles before
                 } else {
                     store.create(origin, arrival, prepared, cut);
                 }

@@ -75,10 +75,11 @@ interface ModelMapper {
     void insertPart(PartRow row);
 
     @Update("""
-            update model set original_sha256 = #{originalSha256}, bounds = #{bounds}, triangles = #{triangles},
-                             faces = #{faces}, cut_linear = #{cutLinear}, cut_angular = #{cutAngular}
+            update model set original_sha256 = #{original}, bounds = #{bounds}, triangles = #{triangles},
+                             faces = #{faces}, cut_linear = #{linear}, cut_angular = #{angular}
             where project_id = #{projectId}""")
-    void updateCut(ModelRow row);
+    void updateCut(
+            UUID projectId, String original, double[] bounds, int triangles, int faces, double linear, double angular);
 
     @Update("""
             update part set world = #{world}, local = #{local}, mesh = #{mesh}, triangles = #{triangles},

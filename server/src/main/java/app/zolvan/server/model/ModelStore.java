@@ -140,9 +140,10 @@ public class ModelStore implements SceneSource {
     @Transactional
     void cutAgain(Origin origin, Preparation prepared, @Nullable Cut cut) {
         UUID project = origin.project();
-        Scene scene = scene(project);
+        long version = projects.touch(project); // puts two cuts of one project in a row
+        Scene scene = load(project);
         Model model = prepared.model();
-        ModelMapper.ModelRow before = mapper.findModel(project).orElseThrow(() -> Problem.notFound("model"));
+        String before = requireCut(project);
         if (cut == null || !isSameAssembly(scene, model)) {
             throw Problem.of(
                     HttpStatus.UNPROCESSABLE_CONTENT,
@@ -150,27 +151,18 @@ public class ModelStore implements SceneSource {
                     "The new triangles don’t belong to this model’s parts; nothing was changed. Import the file as a new"
                             + " project.");
         }
-        assets.takeFromProject(project, before.originalSha256());
+        assets.takeFromProject(project, before);
         scene.parts().forEach(p -> assets.takeFromProject(project, p.mesh()));
         assets.addToProject(project, origin.sha256());
         List<String> meshes = storeMeshes(project, model);
-        mapper.updateCut(new ModelMapper.ModelRow(
+        mapper.updateCut(
                 project,
-                before.fileName(),
                 origin.sha256(),
                 corners(model.bounds()),
                 triangles(model),
                 faces(model),
-                before.notes(),
-                before.format(),
-                before.fileUnit(),
-                before.unitFrom(),
-                before.upAxis(),
-                before.upFrom(),
-                before.variants(),
-                cut.kind(),
                 cut.linear(),
-                cut.angular()));
+                cut.angular());
         for (int p = 0; p < model.parts().size(); p++) {
             Scene.Part known = scene.parts().get(p);
             Map<Model.Region, Integer> setOf = new HashMap<>();
@@ -179,7 +171,7 @@ public class ModelStore implements SceneSource {
             }
             mapper.updatePart(part(project, p, prepared, meshes, setOf));
         }
-        events.announce(origin.owner(), "project", Map.of("id", project, "version", projects.touch(project)));
+        events.announce(origin.owner(), "project", Map.of("id", project, "version", version));
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
             @Override
             public void afterCommit() {
@@ -356,7 +348,8 @@ public class ModelStore implements SceneSource {
                 list(m.bounds()),
                 m.triangles(),
                 m.faces(),
-                new Scene.Origin(m.format(), m.fileUnit(), m.unitFrom(), m.upAxis(), m.upFrom(), m.cutLinear()),
+                new Scene.Origin(
+                        m.format(), m.fileUnit(), m.unitFrom(), m.upAxis(), m.upFrom(), m.cutLinear(), stray(m)),
                 List.of(m.notes()),
                 pictures(stored),
                 mapper.groups(project).stream()
@@ -368,6 +361,11 @@ public class ModelStore implements SceneSource {
                                 .count()))
                         .toList(),
                 parts);
+    }
+
+    private static @Nullable Double stray(ModelMapper.ModelRow m) {
+        double[] b = m.bounds();
+        return m.cutLinear() == null ? null : Cut.stray(m.cutLinear(), new Vec3(b[3] - b[0], b[4] - b[1], b[5] - b[2]));
     }
 
     private List<Scene.Picture> pictures(List<AssetService.Stored> stored) {

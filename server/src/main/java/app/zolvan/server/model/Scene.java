@@ -28,8 +28,9 @@ public record Scene(
      * How the file came to its size and stance.
      *
      * @param unit what one unit of the file's numbers is, such as mm
-     * @param cut  how far the triangles may stray from round surfaces, as a share of the model's size, where the surfaces
-     *             are kept and can be cut again; null elsewhere
+     * @param cut   how finely round surfaces were cut, where they are kept and can be cut again: the share of the model's
+     *              size that the tessellation was asked for; null elsewhere
+     * @param stray how far the triangles may stray from them, in metres; null likewise
      */
     public record Origin(
             String format,
@@ -37,7 +38,8 @@ public record Scene(
             String unitReason,
             String upAxis,
             String upReason,
-            @Nullable Double cut) {}
+            @Nullable Double cut,
+            @Nullable Double stray) {}
 
     /**
      * A picture that came with the model.

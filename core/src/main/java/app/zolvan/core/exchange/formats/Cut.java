@@ -4,6 +4,7 @@ import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.archive.ZipArchive;
 import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.geometry.Vec3;
 import java.nio.ByteBuffer;
 import java.util.Optional;
 
@@ -11,12 +12,17 @@ import java.util.Optional;
  * How finely round surfaces were cut into triangles before a file was sent; it says so beside its original.
  *
  * @param kind    of the original: {@code step} or {@code iges}
- * @param linear  how far triangles may stray, as a share of the model's size
+ * @param linear  how far triangles may stray, as a share of the mean of the model's three extents
  * @param angular how far neighbouring triangles may turn, in radians
  */
 public record Cut(String kind, double linear, double angular) {
     private static final String NOTE = "preparation.txt";
     private static final int LONGEST_NOTE = 4096;
+
+    /** How far triangles may stray in a model of this size, in metres. */
+    public static double stray(double linear, Vec3 size) {
+        return linear * (size.x() + size.y() + size.z()) / 3;
+    }
 
     /** Empty for a file that was not cut, or whose note is none of ours. */
     public static Optional<Cut> of(ByteBuffer upload, Reading reading) throws ImportException {
