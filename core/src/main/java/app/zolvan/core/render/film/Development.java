@@ -45,8 +45,8 @@ public record Development(double stops, double kelvin, Curve curve, double[] dim
                 int sx = x0 + x;
                 int sy = y0 + y;
                 if (film.samples(sx, sy) == 0) {
-                    sx -= sx % 4;
-                    sy -= sy % 4;
+                    sx -= sx % Film.COARSE;
+                    sy -= sy % Film.COARSE;
                 }
                 film.mean(sx, sy, dim, c);
                 for (int k = 0; k < 3; k++) {

@@ -11,6 +11,9 @@ import java.io.IOException;
  * its block.
  */
 public final class Film {
+    /** Of the first, coarse picture every fourth pixel of every fourth row is traced. */
+    public static final int COARSE = 4;
+
     public final int width;
     public final int height;
     private final int circuits;

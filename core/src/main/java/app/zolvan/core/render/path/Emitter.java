@@ -4,6 +4,7 @@ import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
 import app.zolvan.core.light.Lamp;
+import app.zolvan.core.render.sample.Directions;
 import app.zolvan.core.render.sample.Sampler;
 import app.zolvan.core.render.scene.Lamps;
 import app.zolvan.core.render.scene.RenderScene;
@@ -17,6 +18,11 @@ final class Emitter {
     private final PathTracer tracer;
     private final Lamps.Departure departure = new Lamps.Departure();
     private final Sampler random = new Sampler();
+    private final double[] turned = new double[3];
+    /** What each lamp stands in; worked out when it first sends something. */
+    private final Media[] around;
+
+    private final Media air = new Media();
     private final Vec3 middle;
     private final double radius;
     private final double away;
@@ -27,6 +33,7 @@ final class Emitter {
     Emitter(RenderScene scene, Environment environment, Box3 focus, int bounces, long seed) {
         this.scene = scene;
         this.seed = seed;
+        around = new Media[scene.lamps().size()];
         tracer = new PathTracer(scene, environment, null, null, bounces);
         middle = focus.min().plus(focus.max()).times(0.5);
         radius = focus.size().length() / 2 * 1.001;
@@ -55,7 +62,7 @@ final class Emitter {
             if (which < lampPower) {
                 double share = power / lampPower / count;
                 if (scene.lamps().depart(middle, radius, u, v, which / lampPower, s, t, departure)) {
-                    tracer.send(departure, share, random, found);
+                    tracer.send(departure, around(departure.source()), share, random, found);
                 }
                 continue;
             }
@@ -64,7 +71,7 @@ final class Emitter {
                 double flux = discFlux(sun);
                 if (which < flux) {
                     fromSun(sun, u, v, s, t);
-                    tracer.send(departure, power / flux / count, random, found);
+                    tracer.send(departure, air, power / flux / count, random, found);
                     break;
                 }
                 which -= flux;
@@ -72,17 +79,22 @@ final class Emitter {
         }
     }
 
+    private Media around(int lamp) {
+        if (around[lamp] == null) {
+            around[lamp] = Media.around(scene, scene.lamps().place(lamp));
+        }
+        return around[lamp];
+    }
+
     /** From a disc as wide as the ball, far out on the sun's side, in a direction within its own disc. */
     private void fromSun(Lamp.Sun sun, double u, double v, double s, double t) {
         double half = Math.sin(sun.radius() / 2);
-        double cosine = 1 - 2 * u * half * half;
-        double sine = Math.sqrt(Math.max(0, 1 - cosine * cosine));
         Vec3 to = sun.towards();
+        Directions.about(to.x(), to.y(), to.z(), 1 - 2 * u * half * half, 2 * Math.PI * v, turned);
+        Vec3 d = new Vec3(turned[0], turned[1], turned[2]);
         Vec3 side =
                 to.cross(Math.abs(to.x()) < 0.9 ? Vec3.axis(0) : Vec3.axis(1)).normalised();
         Vec3 up = side.cross(to);
-        double phi = 2 * Math.PI * v;
-        Vec3 d = to.times(cosine).plus(side.times(sine * Math.cos(phi))).plus(up.times(sine * Math.sin(phi)));
         double r = radius * Math.sqrt(s);
         double a = 2 * Math.PI * t;
         Vec3 at = middle.plus(side.times(r * Math.cos(a)))

@@ -4,6 +4,7 @@ import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
 import app.zolvan.core.light.Lamp;
 import app.zolvan.core.material.Surface;
+import app.zolvan.core.render.sample.Directions;
 import app.zolvan.core.render.sample.Sampler;
 import app.zolvan.core.render.scene.Hit;
 import app.zolvan.core.render.scene.Lamps;
@@ -12,11 +13,7 @@ import app.zolvan.core.render.surface.Bsdf;
 import app.zolvan.core.render.surface.Spectrum;
 import app.zolvan.core.render.surface.SurfaceValues;
 import app.zolvan.core.render.trace.Ray;
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
-import java.util.List;
-import java.util.Map;
 
 /**
  * Follows light backwards from the eye: at each surface it looks for light where the surroundings are bright and on what
@@ -25,12 +22,14 @@ import java.util.Map;
  * them; dispersion splits a path into one wavelength. One object serves a thread; nothing is allocated on the way.
  */
 public final class PathTracer {
-    private static final int MOST_MEDIA = 8;
     private static final int SURE_BOUNCES = 4;
     private static final int PASSED_OVER = 64;
     private static final int LONGEST_WALK = 4096;
     private static final double FAINT = 0.05;
     private static final double CD_PER_UNIT = 1000;
+    /** The circuit that the surroundings are switched with. */
+    private static final int SURROUNDINGS = 0;
+
     private static final double WIDEST_CONE = 0.5;
     /** What light leaves a body by after wandering in it. */
     private static final SurfaceValues WAY_OUT = wayOut();
@@ -48,7 +47,6 @@ public final class PathTracer {
     private final RenderScene scene;
     private final Environment environment;
     private final Lamp.Sun[] suns;
-    private final int environmentCircuit;
     private final double[] backdrop;
     private final int longest;
     private final Ray ray = new Ray();
@@ -62,16 +60,10 @@ public final class PathTracer {
     private final double[] spectral = new double[3];
     private final double[] reaching = new double[3];
     private final double[] chances = new double[3];
-    private final SurfaceValues[] media = new SurfaceValues[MOST_MEDIA];
-    private final int[] mediaInstance = new int[MOST_MEDIA];
-    private final int[] mediaPriority = new int[MOST_MEDIA];
+    private final double[] turned = new double[3];
+    private final Media media = new Media();
     private final double[] frame = new double[9];
-    private final double scale;
-    private final Surrounded start;
-    private int mediaCount;
-    /** What an open boundary said the path is in; null for air. */
-    private SurfaceValues between;
-
+    private final Media start;
     private double wavelength;
     /** Where in the visible range this path's wavelength lies, should it need one. */
     private double wavelengthNumber;
@@ -84,6 +76,9 @@ public final class PathTracer {
     private boolean gatherEntering;
     /** Whether photons were gathered where the path last scattered: lamps that only mirrors part from it are in them. */
     private boolean gathered;
+
+    /** Whether the path has only gone straight on so far, so that the backdrop lies behind. */
+    private boolean seen;
 
     // the path at hand: where it is, where it goes, and what share of what it finds reaches the eye
     private double px;
@@ -105,37 +100,19 @@ public final class PathTracer {
     private double coneWidth;
     private double coneSpread;
 
-    /** The media around the eye. */
-    private record Surrounded(SurfaceValues[] media, int[] instances, int[] priorities, SurfaceValues between) {
-        static final Surrounded AIR = new Surrounded(new SurfaceValues[0], new int[0], new int[0], null);
-    }
-
     /**
      * @param eye      where all paths begin; null for anywhere in the air
      * @param backdrop what the eye sees behind everything, scene-linear; null for the surroundings themselves
      * @param longest  how many bounces a path may have
      */
     public PathTracer(RenderScene scene, Environment environment, Vec3 eye, double[] backdrop, int longest) {
-        this(scene, environment, 0, eye, backdrop, longest);
-    }
-
-    /** The same, with the circuit that the surroundings are switched with. */
-    public PathTracer(
-            RenderScene scene,
-            Environment environment,
-            int environmentCircuit,
-            Vec3 eye,
-            double[] backdrop,
-            int longest) {
         this.scene = scene;
         this.environment = environment;
         this.suns = scene.suns().toArray(new Lamp.Sun[0]);
-        this.environmentCircuit = environmentCircuit;
         this.backdrop = backdrop;
         this.longest = longest;
-        this.scale = scene.bounds().max().minus(scene.bounds().min()).length();
-        this.sum = new double[3 * Math.max(scene.circuits(), environmentCircuit + 1)];
-        this.start = eye == null ? Surrounded.AIR : surroundings(eye);
+        this.sum = new double[3 * scene.circuits()];
+        this.start = eye == null ? new Media() : Media.around(scene, eye);
     }
 
     /** Gathers these from now on, instead of meeting lamps by way of mirrors and lenses; null for none. */
@@ -166,7 +143,8 @@ public final class PathTracer {
      * @param spread by how much a pixel's view widens per metre
      */
     public void trace(Vec3 origin, double x, double y, double z, double spread, Sampler random) {
-        begin(origin, x, y, z, spread, random);
+        begin(origin.x(), origin.y(), origin.z(), x, y, z, start, random);
+        coneSpread = spread;
         int bounces = 0;
         for (int passed = 0; bounces <= longest; ) {
             ray.set(px, py, pz, dx, dy, dz, 0, Float.POSITIVE_INFINITY);
@@ -179,7 +157,7 @@ public final class PathTracer {
                 continue;
             }
             if (!met) {
-                miss(bounces == 0);
+                miss();
                 return;
             }
             sinceThen += way;
@@ -188,24 +166,15 @@ public final class PathTracer {
             scene.dress(hit, coneWidth / Math.max(0.1, Math.abs(facing)));
             SurfaceValues s = hit.surface;
             boolean entering = facing < 0;
-            if (s.opacity < 1 && random.next() >= s.opacity) {
+            if (isPassedOver(entering, random)) {
                 if (++passed > PASSED_OVER) {
                     return;
                 }
-                step(!entering);
                 continue;
             }
-            boolean body = s.isClear() && !s.thinWalled && !hit.isBoundary;
-            if (body && isCovered(entering)) { // within a body of higher priority this boundary is not there
-                cross(hit.medium, entering);
-                if (++passed > PASSED_OVER) {
-                    return;
-                }
-                step(!entering);
-                continue;
-            }
-            double eta = hit.isBoundary ? across(entering) : indices(s, body, entering);
-            if (bounces == 0 && part < 0) {
+            boolean body = hit.isBody();
+            double eta = indices(entering);
+            if (bounces == 0) {
                 remember(s, entering);
             }
             if (s.emits()) {
@@ -214,8 +183,7 @@ public final class PathTracer {
             if (bounces == longest) {
                 return;
             }
-            face(entering);
-            bsdf.set(s, local(0, -1), local(3, -1), local(6, -1), eta, (body || hit.isBoundary) && !entering);
+            ask(eta, entering);
             if (!bsdf.isSmooth()) {
                 lookForLight(entering, random);
                 gatherHere(entering);
@@ -240,10 +208,10 @@ public final class PathTracer {
         }
     }
 
-    private void begin(Vec3 origin, double x, double y, double z, double spread, Sampler random) {
-        px = origin.x();
-        py = origin.y();
-        pz = origin.z();
+    private void begin(double ox, double oy, double oz, double x, double y, double z, Media in, Sampler random) {
+        px = ox;
+        py = oy;
+        pz = oz;
         dx = x;
         dy = y;
         dz = z;
@@ -255,17 +223,41 @@ public final class PathTracer {
         tr = tg = tb = 1;
         lastPdf = 0; // an eye's ray: whatever it meets is seen in full
         gathered = false;
+        seen = true;
         sinceThen = 0;
         coneWidth = 0;
-        coneSpread = spread;
-        mediaCount = start.media.length;
-        System.arraycopy(start.media, 0, media, 0, mediaCount);
-        System.arraycopy(start.instances, 0, mediaInstance, 0, mediaCount);
-        System.arraycopy(start.priorities, 0, mediaPriority, 0, mediaCount);
-        between = start.between;
+        coneSpread = 0;
+        media.copy(in);
         wavelength = 0;
         double number = random.next();
         wavelengthNumber = fixed < 0 ? number : fixed;
+    }
+
+    /**
+     * Goes straight on through what is not there for this path: a surface that is partly absent, or the boundary of a body
+     * within one of higher priority.
+     *
+     * @return whether it does
+     */
+    private boolean isPassedOver(boolean entering, Sampler random) {
+        double opacity = hit.surface.opacity;
+        if (opacity < 1 && random.next() >= opacity) {
+            step(!entering);
+            return true;
+        }
+        if (hit.isBody() && media.covers(hit, entering)) {
+            media.cross(hit, entering);
+            step(!entering);
+            return true;
+        }
+        return false;
+    }
+
+    /** Makes the hit's surface ready to answer, seen from where the path came. */
+    private void ask(double eta, boolean entering) {
+        face(entering);
+        boolean fromInside = (hit.isBody() || hit.isBoundary) && !entering;
+        bsdf.set(hit.surface, local(0, -1), local(3, -1), local(6, -1), eta, fromInside);
     }
 
     private void remember(SurfaceValues s, boolean entering) {
@@ -287,8 +279,7 @@ public final class PathTracer {
             return;
         }
         gathered = true;
-        double scale = photonStrength / (Math.PI * photons.radius() * photons.radius() * CD_PER_UNIT);
-        gatherScale = scale;
+        gatherScale = photonStrength / (Math.PI * photons.radius() * photons.radius() * CD_PER_UNIT);
         gatherEntering = entering;
         photons.near(hit.x, hit.y, hit.z, gatherer);
     }
@@ -303,21 +294,20 @@ public final class PathTracer {
     /**
      * Follows light from a lamp through mirrors and lenses to what scatters it, and leaves it there.
      *
+     * @param in    what the lamp stands in
      * @param share of the lamps' light that it stands for
      */
-    void send(Lamps.Departure from, double share, Sampler random, Photons.Found found) {
-        begin(new Vec3(from.x, from.y, from.z), from.dx, from.dy, from.dz, 0, random);
-        if (mediaCount == 0 && between == null) { // a lamp may stand in a liquid
-            Surrounded at = surroundings(new Vec3(from.x, from.y, from.z));
-            mediaCount = at.media.length;
-            System.arraycopy(at.media, 0, media, 0, mediaCount);
-            System.arraycopy(at.instances, 0, mediaInstance, 0, mediaCount);
-            System.arraycopy(at.priorities, 0, mediaPriority, 0, mediaCount);
-            between = at.between;
-            px = from.x;
-            py = from.y;
-            pz = from.z;
-        }
+    void send(Lamps.Departure from, Media in, double share, Sampler random, Photons.Found found) {
+        double lift = scene.lift(); // a glowing triangle is not met by its own light
+        begin(
+                from.x + lift * from.dx,
+                from.y + lift * from.dy,
+                from.z + lift * from.dz,
+                from.dx,
+                from.dy,
+                from.dz,
+                in,
+                random);
         tr = from.r * share;
         tg = from.g * share;
         tb = from.b * share;
@@ -330,28 +320,19 @@ public final class PathTracer {
                 return;
             }
             scene.dress(hit, 0);
-            SurfaceValues s = hit.surface;
             boolean entering = dx * hit.gx + dy * hit.gy + dz * hit.gz < 0;
-            if (s.opacity < 1 && random.next() >= s.opacity) {
-                step(!entering);
+            if (isPassedOver(entering, random)) {
                 continue;
             }
-            boolean body = s.isClear() && !s.thinWalled && !hit.isBoundary;
-            if (body && isCovered(entering)) {
-                cross(hit.medium, entering);
-                step(!entering);
-                continue;
-            }
-            double eta = hit.isBoundary ? across(entering) : indices(s, body, entering);
-            face(entering);
-            bsdf.set(s, local(0, -1), local(3, -1), local(6, -1), eta, (body || hit.isBoundary) && !entering);
+            boolean body = hit.isBody();
+            ask(indices(entering), entering);
             if (mirrored > 0 && !bsdf.isSmooth()) {
                 found.add(hit.x, hit.y, hit.z, dx, dy, dz, tr, tg, tb, from.circuit);
             }
             if (!bsdf.sample(random.next(), random.next(), random.next()) || !bsdf.smooth) {
                 return;
             }
-            mirrored += bsdf.through && s.thinWalled ? 0 : 1;
+            mirrored += bsdf.through && hit.surface.thinWalled ? 0 : 1;
             if (!leave(entering, body)) {
                 return;
             }
@@ -375,6 +356,7 @@ public final class PathTracer {
         tb *= bsdf.b * share;
         boolean straightOn = bsdf.smooth && bsdf.through && hit.surface.thinWalled;
         if (!straightOn) {
+            seen = false;
             lastPdf = bsdf.smooth ? 0 : bsdf.pdf;
             fromX = hit.x;
             fromY = hit.y;
@@ -392,9 +374,9 @@ public final class PathTracer {
             return false;
         }
         if (through && body) {
-            cross(hit.medium, entering);
+            media.cross(hit, entering);
         } else if (through && hit.isBoundary) {
-            between = entering ? hit.back : hit.front;
+            media.stand(entering ? hit.back : hit.front);
         }
         step(entering != through);
         return true;
@@ -415,14 +397,14 @@ public final class PathTracer {
         return true;
     }
 
-    private void miss(boolean seen) {
+    private void miss() {
         if (seen && backdrop != null) {
-            add(environmentCircuit, backdrop[0], backdrop[1], backdrop[2], 1);
+            add(SURROUNDINGS, backdrop[0], backdrop[1], backdrop[2], 1);
             return;
         }
         environment.look(dx, dy, dz, light);
         boolean inPhotons = gathered && lastPdf == 0;
-        add(environmentCircuit, light.r, light.g, light.b, lastPdf > 0 ? heuristic(lastPdf, light.pdf) : 1);
+        add(SURROUNDINGS, light.r, light.g, light.b, lastPdf > 0 ? heuristic(lastPdf, light.pdf) : 1);
         for (Lamp.Sun sun : suns) {
             Vec3 to = sun.towards();
             if (!inPhotons && dx * to.x() + dy * to.y() + dz * to.z() >= Math.cos(sun.radius())) {
@@ -476,7 +458,7 @@ public final class PathTracer {
     private void lookForLight(boolean entering, Sampler random) {
         environment.sample(random.next(), random.next(), light);
         if (asks(light.x, light.y, light.z, entering) && reaches(light.x, light.y, light.z, Double.POSITIVE_INFINITY)) {
-            collect(environmentCircuit, light.r, light.g, light.b, heuristic(light.pdf, bsdf.pdf) / light.pdf);
+            collect(SURROUNDINGS, light.r, light.g, light.b, heuristic(light.pdf, bsdf.pdf) / light.pdf);
         }
         for (Lamp.Sun sun : suns) {
             lookForSun(sun, entering, random.next(), random.next());
@@ -499,18 +481,11 @@ public final class PathTracer {
 
     private void lookForSun(Lamp.Sun sun, boolean entering, double u, double v) {
         double half = Math.sin(sun.radius() / 2);
-        double cosine = 1 - u * 2 * half * half;
-        double sine = Math.sqrt(Math.max(0, 1 - cosine * cosine));
-        double phi = 2 * Math.PI * v;
         Vec3 to = sun.towards();
-        double sign = Math.copySign(1, to.z());
-        double a = -1 / (sign + to.z());
-        double b = to.x() * to.y() * a;
-        double cx = sine * Math.cos(phi);
-        double cy = sine * Math.sin(phi);
-        double x = cx * (1 + sign * to.x() * to.x() * a) + cy * b + cosine * to.x();
-        double y = cx * sign * b + cy * (sign + to.y() * to.y() * a) + cosine * to.y();
-        double z = -cx * sign * to.x() - cy * to.y() + cosine * to.z();
+        Directions.about(to.x(), to.y(), to.z(), 1 - u * 2 * half * half, 2 * Math.PI * v, turned);
+        double x = turned[0];
+        double y = turned[1];
+        double z = turned[2];
         if (asks(x, y, z, entering) && reaches(x, y, z, Double.POSITIVE_INFINITY)) {
             double pdf = cone(sun);
             double disc = Math.sin(sun.radius());
@@ -546,7 +521,7 @@ public final class PathTracer {
      * what is partly not there let some of it pass, the medium takes some.
      */
     private boolean reaches(double x, double y, double z, double far) {
-        double side = x * hit.gx + y * hit.gy + z * hit.gz > 0 ? offset(hit) : -offset(hit);
+        double side = x * hit.gx + y * hit.gy + z * hit.gz > 0 ? scene.offset(hit) : -scene.offset(hit);
         double ox = hit.x + side * hit.gx;
         double oy = hit.y + side * hit.gy;
         double oz = hit.z + side * hit.gz;
@@ -559,7 +534,7 @@ public final class PathTracer {
         } else if (!passes(ox, oy, oz, x, y, z, far)) {
             return false;
         }
-        SurfaceValues m = medium();
+        SurfaceValues m = media.here();
         if (m != null && far < Double.POSITIVE_INFINITY) {
             reaching[0] *= kept(m, m.transmissionR, m.extinctionR, far);
             reaching[1] *= kept(m, m.transmissionG, m.extinctionG, far);
@@ -573,6 +548,8 @@ public final class PathTracer {
         double oy = startY;
         double oz = startZ;
         double left = far;
+        SurfaceValues in = media.here();
+        double around = in == null ? 1 : in.ior;
         for (int i = 0; i < PASSED_OVER; i++) {
             shadow.set(ox, oy, oz, x, y, z, 0, (float) left);
             if (!scene.closest(shadow, other)) {
@@ -581,7 +558,7 @@ public final class PathTracer {
             scene.dress(other, 0);
             SurfaceValues s = other.surface;
             double facing = x * other.gx + y * other.gy + z * other.gz;
-            pane.set(s, 0, 0, Math.abs(facing), s.ior, false);
+            pane.set(s, 0, 0, Math.abs(facing), s.ior / around, false);
             pane.straight();
             double gone = 1 - s.opacity;
             reaching[0] *= gone + s.opacity * pane.r;
@@ -590,7 +567,7 @@ public final class PathTracer {
             if (reaching[0] + reaching[1] + reaching[2] <= 0) {
                 return false;
             }
-            double side = facing > 0 ? offset(other) : -offset(other);
+            double side = facing > 0 ? scene.offset(other) : -scene.offset(other);
             ox = other.x + side * other.gx;
             oy = other.y + side * other.gy;
             oz = other.z + side * other.gz;
@@ -599,15 +576,9 @@ public final class PathTracer {
         return false;
     }
 
-    /** How far from a surface a ray starts, so that it does not meet the surface it leaves. */
-    private double offset(Hit of) {
-        double most = Math.max(Math.abs(of.x), Math.max(Math.abs(of.y), Math.abs(of.z)));
-        return 2e-6 * Math.max(most, 0.1 * scale);
-    }
-
     /** Goes on from the hit, on the side of its normal or on the other one. */
     private void step(boolean outside) {
-        double side = outside ? offset(hit) : -offset(hit);
+        double side = outside ? scene.offset(hit) : -scene.offset(hit);
         px = hit.x + side * hit.gx;
         py = hit.y + side * hit.gy;
         pz = hit.z + side * hit.gz;
@@ -812,20 +783,11 @@ public final class PathTracer {
             double q = (1 - g * g) / (1 - g + 2 * g * u);
             cosine = (1 + g * g - q * q) / (2 * g);
         }
-        double sine = Math.sqrt(Math.max(0, 1 - cosine * cosine));
-        double phi = 2 * Math.PI * random.next();
-        double sign = Math.copySign(1, dz);
-        double a = -1 / (sign + dz);
-        double b = dx * dy * a;
-        double cx = sine * Math.cos(phi);
-        double cy = sine * Math.sin(phi);
-        double x = cx * (1 + sign * dx * dx * a) + cy * b + cosine * dx;
-        double y = cx * sign * b + cy * (sign + dy * dy * a) + cosine * dy;
-        double z = -cx * sign * dx - cy * dy + cosine * dz;
-        double l = 1 / Math.sqrt(x * x + y * y + z * z);
-        dx = x * l;
-        dy = y * l;
-        dz = z * l;
+        Directions.about(dx, dy, dz, cosine, 2 * Math.PI * random.next(), turned);
+        double l = 1 / Math.sqrt(turned[0] * turned[0] + turned[1] * turned[1] + turned[2] * turned[2]);
+        dx = turned[0] * l;
+        dy = turned[1] * l;
+        dz = turned[2] * l;
     }
 
     /**
@@ -835,7 +797,7 @@ public final class PathTracer {
      * @return whether it was
      */
     private boolean travel(double way, Sampler random) {
-        SurfaceValues m = medium();
+        SurfaceValues m = media.here();
         if (m == null || m.transmissionDepth <= 0) {
             return false;
         }
@@ -858,6 +820,8 @@ public final class PathTracer {
         pz += free * dz;
         turn(m.scatterCosine, random);
         lastPdf = 0; // nothing looks for light from within: boundaries bend it
+        gathered = false; // nor do photons stay there
+        seen = false;
         sinceThen = 0;
         return true;
     }
@@ -869,68 +833,32 @@ public final class PathTracer {
         return m.transmissionDepth > 0 ? Math.pow(Math.max(1e-6, colour), way / m.transmissionDepth) : 1;
     }
 
-    // --- the bodies that the path is in ---------------------------------------------------------------------------
-
-    private int strongest(int except) {
-        int best = -1;
-        for (int i = 0; i < mediaCount; i++) {
-            if (i != except && (best < 0 || mediaPriority[i] >= mediaPriority[best])) {
-                best = i;
-            }
-        }
-        return best;
-    }
-
-    private int entered() {
-        for (int i = mediaCount - 1; i >= 0; i--) {
-            if (mediaInstance[i] == hit.instance) {
-                return i;
-            }
-        }
-        return -1;
-    }
-
-    /** Whether another body, of higher priority, fills the place on both sides of the boundary. */
-    private boolean isCovered(boolean entering) {
-        int other = strongest(entering ? -1 : entered());
-        return other >= 0 && mediaPriority[other] > hit.priority;
-    }
-
-    private void cross(SurfaceValues s, boolean entering) {
-        if (entering) {
-            if (mediaCount < MOST_MEDIA) {
-                media[mediaCount] = s;
-                mediaInstance[mediaCount] = hit.instance;
-                mediaPriority[mediaCount++] = hit.priority;
-            }
-            return;
-        }
-        int i = entered();
-        if (i >= 0) {
-            mediaCount--;
-            for (int k = i; k < mediaCount; k++) {
-                media[k] = media[k + 1];
-                mediaInstance[k] = mediaInstance[k + 1];
-                mediaPriority[k] = mediaPriority[k + 1];
-            }
-        }
-    }
-
     /** The index beyond the hit over the index before it. */
-    private double indices(SurfaceValues s, boolean body, boolean entering) {
-        if (!body) {
-            SurfaceValues around = medium();
-            return s.ior / (around == null ? 1 : index(around));
+    private double indices(boolean entering) {
+        SurfaceValues s = hit.surface;
+        if (hit.isBoundary) { // the path is where the boundary says it is
+            SurfaceValues before = entering ? hit.front : hit.back;
+            media.stand(before);
+            return ratio(index(entering ? hit.back : hit.front), index(before));
         }
-        int beyond = strongest(entering ? -1 : entered());
-        double outside = beyond >= 0 ? index(media[beyond]) : between == null ? 1 : index(between);
+        if (!hit.isBody()) {
+            return s.ior / index(media.here());
+        }
+        double outside = index(media.outside(hit, entering));
         double inside = index(s);
-        double eta = entering ? inside / outside : outside / inside;
+        return entering ? ratio(inside, outside) : ratio(outside, inside);
+    }
+
+    private static double ratio(double beyond, double before) {
+        double eta = beyond / before;
         return Math.abs(eta - 1) < 1e-5 ? 1.00001 : eta;
     }
 
     /** A body's index; the first that disperses makes the path one of a single wavelength. */
     private double index(SurfaceValues s) {
+        if (s == null) {
+            return 1; // air
+        }
         if (s.dispersion <= 0) {
             return s.ior;
         }
@@ -942,61 +870,5 @@ public final class PathTracer {
             tb *= spectral[2];
         }
         return Spectrum.index(s.ior, s.abbe, s.dispersion, wavelength);
-    }
-
-    /** The medium that the path is in; null for air. */
-    private SurfaceValues medium() {
-        int in = strongest(-1);
-        return in >= 0 ? media[in] : between;
-    }
-
-    /** The index beyond an open boundary over the one before it; the path is where the boundary says it is. */
-    private double across(boolean entering) {
-        SurfaceValues before = entering ? hit.front : hit.back;
-        SurfaceValues beyond = entering ? hit.back : hit.front;
-        between = before;
-        double eta = (beyond == null ? 1 : index(beyond)) / (before == null ? 1 : index(before));
-        return Math.abs(eta - 1) < 1e-5 ? 1.00001 : eta;
-    }
-
-    /** What the eye is in: bodies that a ray from it leaves without having entered, and what the first boundary says. */
-    private Surrounded surroundings(Vec3 eye) {
-        double x = 0.2672612419124244;
-        double y = 0.8017837257372732;
-        double z = 0.5345224838248488;
-        px = eye.x();
-        py = eye.y();
-        pz = eye.z();
-        Map<Integer, Integer> entered = new HashMap<>();
-        List<SurfaceValues> around = new ArrayList<>();
-        List<Integer> instances = new ArrayList<>();
-        List<Integer> priorities = new ArrayList<>();
-        SurfaceValues first = null;
-        boolean told = false;
-        for (int i = 0; i < 1024; i++) {
-            ray.set(px, py, pz, x, y, z, 0, Float.POSITIVE_INFINITY);
-            if (!scene.closest(ray, hit)) {
-                break;
-            }
-            boolean outward = x * hit.gx + y * hit.gy + z * hit.gz > 0;
-            boolean body = hit.medium.isClear() && !hit.medium.thinWalled && !hit.isBoundary;
-            if (hit.isBoundary && !told) {
-                told = true;
-                first = outward ? hit.back : hit.front;
-            } else if (body) {
-                int count = entered.merge(hit.instance, outward ? -1 : 1, Integer::sum);
-                if (count < 0 && !instances.contains(hit.instance) && instances.size() < MOST_MEDIA) {
-                    around.add(hit.medium);
-                    instances.add(hit.instance);
-                    priorities.add(hit.priority);
-                }
-            }
-            step(outward);
-        }
-        return new Surrounded(
-                around.toArray(new SurfaceValues[0]),
-                instances.stream().mapToInt(Integer::intValue).toArray(),
-                priorities.stream().mapToInt(Integer::intValue).toArray(),
-                first);
     }
 }

@@ -23,8 +23,6 @@ import java.util.concurrent.atomic.AtomicInteger;
 public final class Still {
     private static final int BLOCK = 16;
     private static final int FIRST = 4;
-    /** Of the first, coarse picture every fourth pixel of every fourth row is traced. */
-    private static final int COARSE = 4;
 
     private static final int PROVEN = 16;
     private static final int PHOTON_CHUNK = 1 << 14;
@@ -68,6 +66,8 @@ public final class Still {
     private final double spread;
 
     private Caustics caustics;
+    private Photons photons;
+    private int photonPass;
 
     /**
      * @param backdrop what lies behind everything, scene-linear; null for the surroundings
@@ -87,7 +87,7 @@ public final class Still {
         this.environment = environment;
         this.backdrop = backdrop == null ? null : backdrop.clone();
         this.camera = camera;
-        this.film = new Film(width, height, Math.max(scene.circuits(), 1));
+        this.film = new Film(width, height, scene.circuits());
         this.spread = 2 * Math.tan(camera.fieldOfView() / 2) / height;
         this.seed = seed;
         this.bounces = bounces;
@@ -159,7 +159,7 @@ public final class Still {
         ExecutorService pool = Executors.newFixedThreadPool(threads);
         try {
             int blocks = open.size();
-            pass(pool, threads, open, 1, COARSE);
+            pass(pool, threads, open, 1, Film.COARSE);
             if (!watcher.at(0, 0)) {
                 return false;
             }
@@ -195,9 +195,17 @@ public final class Still {
         return false;
     }
 
+    /** Keeps the photons of a pass: the coarse picture and the first pass share theirs. */
+    private void sendPhotons(int pass, int threads) {
+        if (caustics != null && photonPass != pass) {
+            photons = photons(pass, threads);
+            photonPass = pass;
+        }
+    }
+
     /** Brings every {@code step}th pixel of the blocks to a number of samples. */
     private void pass(ExecutorService pool, int threads, List<int[]> blocks, int to, int step) {
-        Photons photons = caustics == null ? null : photons(Math.max(FIRST, to), threads);
+        sendPhotons(Math.max(FIRST, to), threads);
         AtomicInteger next = new AtomicInteger();
         List<Future<?>> workers = new ArrayList<>();
         for (int t = 0; t < threads; t++) {

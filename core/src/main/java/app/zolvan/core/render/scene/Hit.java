@@ -91,6 +91,11 @@ public final class Hit {
         }
     }
 
+    /** Whether the surface bounds a clear body of its own. */
+    public boolean isBody() {
+        return medium.isClear() && !medium.thinWalled && !isBoundary;
+    }
+
     public void setGeometric(double x, double y, double z) {
         double l = Math.sqrt(x * x + y * y + z * z);
         double s = l > 0 ? 1 / l : 0;

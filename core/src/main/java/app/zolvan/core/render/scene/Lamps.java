@@ -4,6 +4,7 @@ import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Lamp;
+import app.zolvan.core.render.sample.Directions;
 import app.zolvan.core.render.surface.SurfaceValues;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -15,8 +16,6 @@ import java.util.List;
  * and direction. A point on a triangle is chosen evenly by area.
  */
 public final class Lamps {
-    private static final int MOST_FORKS = 62;
-
     private final List<Source> sources = new ArrayList<>();
     private final int[][] numberOf;
     // the tree: forks have two children, leaves one source
@@ -28,32 +27,49 @@ public final class Lamps {
     private final int[] leafOf;
     private int nodes;
 
-    /** The sampled point and what it sends towards the place that asked. */
-    public static final class Point {
+    /** A place that shines, a direction of unit length, and the light along it. */
+    abstract static class Beam {
         public double x;
         public double y;
         public double z;
-        /** Direction from the place to it, of unit length, and the distance. */
         public double dx;
-
         public double dy;
         public double dz;
-        public double distance;
-        /** cd/m² for a surface; lux on a face turned to it for a lamp without extent. */
         public double r;
-
         public double g;
         public double b;
+        public int circuit;
+        int source;
+        double chance;
+        /** Weights of a triangle's second and third corner. */
+        double b1;
+
+        double b2;
+    }
+
+    /**
+     * A sampled point, seen from the place that asked: the direction leads to it. Its light is in cd/m² for a surface, in lux
+     * on a face turned to it for a lamp without extent.
+     */
+    public static final class Point extends Beam {
+        public double distance;
         /** Density per steradian, or for a lamp without extent the chance that it was chosen. */
         public double pdf;
 
         public boolean isPoint;
-        public int circuit;
         int instance;
         int primitive;
-        double b1;
-        double b2;
         boolean textured;
+    }
+
+    /** Light that sets out from a lamp: its flux in lumens, if this were all that is sent out. */
+    public static final class Departure extends Beam {
+        private final double[] turned = new double[3];
+
+        /** The number of the lamp. */
+        public int source() {
+            return source;
+        }
     }
 
     /** A triangle (three corners in the world) or a lamp. */
@@ -99,7 +115,7 @@ public final class Lamps {
         if (n > 0) {
             Integer[] order = new Integer[n];
             Arrays.setAll(order, i -> i);
-            build(order, 0, n, -1, 0);
+            build(order, 0, n, -1);
         }
     }
 
@@ -141,7 +157,7 @@ public final class Lamps {
     }
 
     /** Halves a run of sources at the middle of its longest side, and gives the node's number. */
-    private int build(Integer[] order, int from, int to, int above, int depth) {
+    private int build(Integer[] order, int from, int to, int above) {
         int node = nodes++;
         parent[node] = above;
         if (to - from == 1) {
@@ -154,11 +170,8 @@ public final class Lamps {
             return c != 0 ? c : Integer.compare(p, q);
         });
         int mid = (from + to) >>> 1;
-        if (depth >= MOST_FORKS) {
-            throw new IllegalStateException("too many lamps");
-        }
-        int left = build(order, from, mid, node, depth + 1);
-        int right = build(order, mid, to, node, depth + 1);
+        int left = build(order, from, mid, node);
+        int right = build(order, mid, to, node);
         child[2 * node] = left;
         child[2 * node + 1] = right;
         power[node] = power[left] + power[right];
@@ -263,56 +276,83 @@ public final class Lamps {
         return a + b > 0 ? a / (a + b) : 0.5;
     }
 
-    /** Samples what shines on a place; false where nothing does. */
-    public boolean sample(double x, double y, double z, double u, double v, double w, Point out) {
+    /** Chooses a source, by what may reach a place or by power alone. */
+    private void choose(double w, boolean byPlace, double x, double y, double z, Beam out) {
         int node = 0;
         double chance = 1;
         double rest = w;
         while (child[2 * node] >= 0) {
-            double p = first(node, x, y, z);
-            if (rest < p) {
-                rest /= p;
-                chance *= p;
-                node = child[2 * node];
-            } else {
-                rest = Math.min(1 - 1e-12, (rest - p) / (1 - p));
-                chance *= 1 - p;
-                node = child[2 * node + 1];
-            }
+            double p = byPlace ? first(node, x, y, z) : power[child[2 * node]] / power[node];
+            boolean left = rest < p;
+            rest = left ? rest / p : Math.min(1 - 1e-12, (rest - p) / (1 - p));
+            chance *= left ? p : 1 - p;
+            node = child[2 * node + (left ? 0 : 1)];
         }
-        Source s = sources.get(child[2 * node + 1]);
-        if (s.lamp != null) {
-            return point(s.lamp, x, y, z, chance, out);
-        }
+        out.source = child[2 * node + 1];
+        out.chance = chance;
+    }
+
+    /** Chooses a point of a triangle, evenly. */
+    private static void spread(double[] o, double u, double v, Beam out) {
         double root = Math.sqrt(u);
         double b = root * (1 - v);
         double c = root * v;
         double a = 1 - b - c;
-        double[] o = s.corners;
         out.x = a * o[0] + b * o[3] + c * o[6];
         out.y = a * o[1] + b * o[4] + c * o[7];
         out.z = a * o[2] + b * o[5] + c * o[8];
+        out.b1 = b;
+        out.b2 = c;
+    }
+
+    /** Cosine between the beam and the triangle's normal, on either side. */
+    private static double cosine(Source s, Beam beam) {
+        double[] o = s.corners;
         double nx = (o[4] - o[1]) * (o[8] - o[2]) - (o[5] - o[2]) * (o[7] - o[1]);
         double ny = (o[5] - o[2]) * (o[6] - o[0]) - (o[3] - o[0]) * (o[8] - o[2]);
         double nz = (o[3] - o[0]) * (o[7] - o[1]) - (o[4] - o[1]) * (o[6] - o[0]);
+        return Math.abs(beam.dx * nx + beam.dy * ny + beam.dz * nz) / (2 * s.area);
+    }
+
+    private static void shine(Beam beam, double r, double g, double b, double share, int circuit) {
+        beam.r = share * r;
+        beam.g = share * g;
+        beam.b = share * b;
+        beam.circuit = circuit;
+    }
+
+    /** Samples what shines on a place; false where nothing does. */
+    public boolean sample(double x, double y, double z, double u, double v, double w, Point out) {
+        choose(w, true, x, y, z, out);
+        Source s = sources.get(out.source);
+        out.isPoint = s.lamp != null;
+        if (out.isPoint) {
+            out.x = s.corners[0];
+            out.y = s.corners[1];
+            out.z = s.corners[2];
+        } else {
+            spread(s.corners, u, v, out);
+        }
         if (!look(x, y, z, out)) {
             return false;
         }
-        double cosine = Math.abs(out.dx * nx + out.dy * ny + out.dz * nz) / (2 * s.area);
+        if (out.isPoint) {
+            LinearRgb c = colour(s.lamp);
+            double share = towards(s.lamp, -out.dx, -out.dy, -out.dz);
+            shine(out, c.r(), c.g(), c.b(), share / (out.distance * out.distance), s.lamp.circuit());
+            out.pdf = out.chance;
+            out.textured = false;
+            return share > 0;
+        }
+        double cosine = cosine(s, out);
         if (cosine < 1e-6) {
             return false;
         }
         SurfaceValues values = s.skin.values;
-        out.r = values.emissionR;
-        out.g = values.emissionG;
-        out.b = values.emissionB;
-        out.pdf = chance / s.area * out.distance * out.distance / cosine;
-        out.isPoint = false;
-        out.circuit = s.skin.circuit;
+        shine(out, values.emissionR, values.emissionG, values.emissionB, 1, s.skin.circuit);
+        out.pdf = out.chance / s.area * out.distance * out.distance / cosine;
         out.instance = s.instance;
         out.primitive = s.primitive;
-        out.b1 = b;
-        out.b2 = c;
         out.textured = !s.skin.isPlain();
         return true;
     }
@@ -329,40 +369,23 @@ public final class Lamps {
         return d > 1e-9;
     }
 
-    private static boolean point(Lamp lamp, double x, double y, double z, double chance, Point out) {
-        double[] at = position(lamp);
-        out.x = at[0];
-        out.y = at[1];
-        out.z = at[2];
-        if (!look(x, y, z, out)) {
-            return false;
-        }
-        out.isPoint = true;
-        out.textured = false;
-        out.pdf = chance;
-        out.circuit = lamp.circuit();
-        double d2 = out.distance * out.distance;
-        double share;
-        LinearRgb intensity;
+    /** Light of a lamp without extent in its brightest unit direction, as a colour to be multiplied. */
+    private static LinearRgb colour(Lamp lamp) {
         if (lamp instanceof Lamp.Point p) {
-            intensity = p.intensity();
-            share = 1;
-        } else if (lamp instanceof Lamp.Spot s) {
-            intensity = s.intensity();
-            share = within(
-                    s,
-                    -(out.dx * s.axis().x()
-                            + out.dy * s.axis().y()
-                            + out.dz * s.axis().z()));
-        } else {
-            Lamp.Measured m = (Lamp.Measured) lamp;
-            intensity = m.scale();
-            share = measured(m, -out.dx, -out.dy, -out.dz);
+            return p.intensity();
         }
-        out.r = intensity.r() * share / d2;
-        out.g = intensity.g() * share / d2;
-        out.b = intensity.b() * share / d2;
-        return share > 0;
+        return lamp instanceof Lamp.Spot s ? s.intensity() : ((Lamp.Measured) lamp).scale();
+    }
+
+    /** By what its colour is to be multiplied in a direction that leads away from it. */
+    private static double towards(Lamp lamp, double x, double y, double z) {
+        if (lamp instanceof Lamp.Point) {
+            return 1;
+        }
+        if (lamp instanceof Lamp.Spot s) {
+            return within(s, x * s.axis().x() + y * s.axis().y() + z * s.axis().z());
+        }
+        return measured((Lamp.Measured) lamp, x, y, z);
     }
 
     /** 1 within the inner cone, 0 beyond the outer one, smooth between (Hermite). */
@@ -389,22 +412,6 @@ public final class Lamps {
 
     // --- light on its way out -------------------------------------------------------------------------------------
 
-    /** Light that sets out from a lamp towards a ball: where, which way, and what share of the whole it stands for. */
-    public static final class Departure {
-        public double x;
-        public double y;
-        public double z;
-        public double dx;
-        public double dy;
-        public double dz;
-        /** Flux in lumens, if this were the only one sent out. */
-        public double r;
-
-        public double g;
-        public double b;
-        public int circuit;
-    }
-
     /** How many lamps and glowing triangles there are. */
     public int size() {
         return sources.size();
@@ -415,100 +422,47 @@ public final class Lamps {
         return sources.isEmpty() ? 0 : power[0];
     }
 
+    /** Where a source stands: the lamp, or the middle of its triangle. */
+    public Vec3 place(int source) {
+        return new Vec3(middle(source, 0), middle(source, 1), middle(source, 2));
+    }
+
     /**
      * Sends light out towards a ball, from a lamp chosen by its power.
      *
      * @return false where the direction chosen has no light
      */
     public boolean depart(Vec3 middle, double radius, double u, double v, double w, double s, double t, Departure out) {
-        int node = 0;
-        double chance = 1;
-        double rest = w;
-        while (child[2 * node] >= 0) {
-            double p = power[child[2 * node]] / power[node];
-            if (rest < p) {
-                rest /= p;
-                chance *= p;
-                node = child[2 * node];
-            } else {
-                rest = Math.min(1 - 1e-12, (rest - p) / (1 - p));
-                chance *= 1 - p;
-                node = child[2 * node + 1];
-            }
+        choose(w, false, 0, 0, 0, out);
+        Source source = sources.get(out.source);
+        if (source.lamp == null) {
+            spread(source.corners, s, t, out);
+            double flux = aim(middle, radius, u, v, out) * source.area / out.chance;
+            double cosine = cosine(source, out);
+            SurfaceValues e = source.skin.values;
+            shine(out, e.emissionR, e.emissionG, e.emissionB, flux * cosine, source.skin.circuit);
+            return cosine > 0;
         }
-        Source source = sources.get(child[2 * node + 1]);
-        double[] o = source.corners;
-        if (source.lamp != null) {
-            out.x = o[0];
-            out.y = o[1];
-            out.z = o[2];
-            double angle = towards(middle, radius, u, v, out);
-            LinearRgb c;
-            double share = 1;
-            if (source.lamp instanceof Lamp.Point p) {
-                c = p.intensity();
-            } else if (source.lamp instanceof Lamp.Spot p) {
-                c = p.intensity();
-                share = within(
-                        p,
-                        out.dx * p.axis().x()
-                                + out.dy * p.axis().y()
-                                + out.dz * p.axis().z());
-            } else {
-                Lamp.Measured m = (Lamp.Measured) source.lamp;
-                c = m.scale();
-                share = measured(m, out.dx, out.dy, out.dz);
-            }
-            double flux = share * angle / chance;
-            out.r = c.r() * flux;
-            out.g = c.g() * flux;
-            out.b = c.b() * flux;
-            out.circuit = source.lamp.circuit();
-            return share > 0;
-        }
-        double root = Math.sqrt(s);
-        double b = root * (1 - t);
-        double c = root * t;
-        double a = 1 - b - c;
-        out.x = a * o[0] + b * o[3] + c * o[6];
-        out.y = a * o[1] + b * o[4] + c * o[7];
-        out.z = a * o[2] + b * o[5] + c * o[8];
-        double angle = towards(middle, radius, u, v, out);
-        double nx = (o[4] - o[1]) * (o[8] - o[2]) - (o[5] - o[2]) * (o[7] - o[1]);
-        double ny = (o[5] - o[2]) * (o[6] - o[0]) - (o[3] - o[0]) * (o[8] - o[2]);
-        double nz = (o[3] - o[0]) * (o[7] - o[1]) - (o[4] - o[1]) * (o[6] - o[0]);
-        double cosine = Math.abs(nx * out.dx + ny * out.dy + nz * out.dz) / (2 * source.area);
-        double flux = cosine * source.area * angle / chance;
-        SurfaceValues values = source.skin.values;
-        out.r = values.emissionR * flux;
-        out.g = values.emissionG * flux;
-        out.b = values.emissionB * flux;
-        out.circuit = source.skin.circuit;
-        return cosine > 0;
+        out.x = source.corners[0];
+        out.y = source.corners[1];
+        out.z = source.corners[2];
+        double flux = aim(middle, radius, u, v, out) / out.chance;
+        double share = towards(source.lamp, out.dx, out.dy, out.dz);
+        LinearRgb c = colour(source.lamp);
+        shine(out, c.r(), c.g(), c.b(), flux * share, source.lamp.circuit());
+        return share > 0;
     }
 
     /** A direction from the departure's place that meets the ball; gives the solid angle of all such, in steradians. */
-    private static double towards(Vec3 middle, double radius, double u, double v, Departure out) {
-        double x = middle.x() - out.x;
-        double y = middle.y() - out.y;
-        double z = middle.z() - out.z;
-        double d2 = x * x + y * y + z * z;
+    private static double aim(Vec3 middle, double radius, double u, double v, Departure out) {
+        Vec3 way = middle.minus(new Vec3(out.x, out.y, out.z));
+        double d2 = way.dot(way);
         double least = d2 > radius * radius ? Math.sqrt(1 - radius * radius / d2) : -1;
-        double d = Math.max(1e-12, Math.sqrt(d2));
-        x /= d;
-        y /= d;
-        z /= d;
-        double cosine = 1 - u * (1 - least);
-        double sine = Math.sqrt(Math.max(0, 1 - cosine * cosine));
-        double phi = 2 * Math.PI * v;
-        double sign = Math.copySign(1, z);
-        double a = -1 / (sign + z);
-        double b = x * y * a;
-        double cx = sine * Math.cos(phi);
-        double cy = sine * Math.sin(phi);
-        out.dx = cx * (1 + sign * x * x * a) + cy * b + cosine * x;
-        out.dy = cx * sign * b + cy * (sign + y * y * a) + cosine * y;
-        out.dz = -cx * sign * x - cy * y + cosine * z;
+        Vec3 axis = d2 > 0 ? way.normalised() : Vec3.axis(1);
+        Directions.about(axis.x(), axis.y(), axis.z(), 1 - u * (1 - least), 2 * Math.PI * v, out.turned);
+        out.dx = out.turned[0];
+        out.dy = out.turned[1];
+        out.dz = out.turned[2];
         return 2 * Math.PI * (1 - least);
     }
 

@@ -33,6 +33,7 @@ public final class RenderScene {
 
     private final Merged merged;
     private final Box3 bounds;
+    private final double size;
     private final Lamps lamps;
 
     /** A placed mesh, and what each of its spans wears. */
@@ -65,6 +66,7 @@ public final class RenderScene {
         this.owners = gathered.owners;
         this.merged = gathered.merged;
         this.bounds = bounds;
+        this.size = bounds.size().length();
         this.lamps = new Lamps(instances, lamps);
     }
 
@@ -302,6 +304,17 @@ public final class RenderScene {
         }
         fill(instances[ray.instance], ray, hit);
         return true;
+    }
+
+    /** How far from a surface a ray starts, in metres, so that it does not meet the surface it leaves. */
+    public double offset(Hit of) {
+        double most = Math.max(Math.abs(of.x), Math.max(Math.abs(of.y), Math.abs(of.z)));
+        return Math.max(2e-6 * most, lift());
+    }
+
+    /** The same for what starts anywhere. */
+    public double lift() {
+        return 2e-7 * size;
     }
 
     /** Whether anything lies on the way; also what is clear or partly see-through counts. */

@@ -20,6 +20,9 @@ public final class Textures {
     public static final long BUDGET = 768L << 20;
 
     private static final double BYTES_PER_PIXEL = 16 / 3.0;
+    /** Even where nothing is left a picture shows its colours. */
+    private static final int LEAST_PIXELS = 64 * 64;
+
     private final Function<String, byte[]> files;
     private final Map<String, Picture> pictures = new HashMap<>();
     private final Set<String> problems = new LinkedHashSet<>();
@@ -63,7 +66,8 @@ public final class Textures {
             return null;
         }
         try {
-            Picture p = Picture.decode(file, colour, (int) Math.min(1 << 28, 0.25 * left / BYTES_PER_PIXEL));
+            Picture p = Picture.decode(
+                    file, colour, (int) Math.max(LEAST_PIXELS, Math.min(1 << 28, 0.25 * left / BYTES_PER_PIXEL)));
             left -= p.bytes();
             return p;
         } catch (ImportException e) {
