@@ -22,6 +22,7 @@ import app.zolvan.core.render.path.Still.Region;
 import app.zolvan.core.render.scene.Dress;
 import app.zolvan.core.render.scene.RenderScene;
 import app.zolvan.core.render.trace.Kernel;
+import app.zolvan.demo.Shapes;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -143,31 +144,9 @@ public final class EyeScenes {
         return soup.toMesh(0.1);
     }
 
-    /** A profile of radius and height turned about the y axis, from the bottom up outside or closed by itself. */
-    private static Mesh turned(double[][] profile) {
-        TriangleSoup soup = new TriangleSoup();
-        int n = 128;
-        for (int i = 0; i < n; i++) {
-            double a = 2 * Math.PI * i / n;
-            double b = 2 * Math.PI * (i + 1) / n;
-            for (int k = 0; k + 1 < profile.length; k++) {
-                Vec3 p = ring(profile[k], a);
-                Vec3 q = ring(profile[k], b);
-                Vec3 r = ring(profile[k + 1], b);
-                Vec3 s = ring(profile[k + 1], a);
-                if (profile[k][0] > 0) {
-                    soup.triangle(p, q, r);
-                }
-                if (profile[k + 1][0] > 0) {
-                    soup.triangle(p, r, s);
-                }
-            }
-        }
-        return soup.toMesh(Math.toRadians(35));
-    }
-
-    private static Vec3 ring(double[] p, double angle) {
-        return new Vec3(p[0] * Math.cos(angle), p[1], -p[0] * Math.sin(angle));
+    /** A line of radius and height turned about the y axis. */
+    private static Mesh turned(double[]... line) {
+        return Shapes.latheOpen(List.of(line), 128).toMesh(Math.toRadians(35));
     }
 
     /** A closed room with a window, sun through it, and one lamp of 800 lm at 2,700 K. */
@@ -325,7 +304,7 @@ public final class EyeScenes {
     private static View caustic() {
         RenderScene.Builder b = builder().add(floor(5, 0), Transform.IDENTITY, List.of(MATT));
         b.add(AreaLamp.sphere(0.06), Transform.translation(-0.1, 0.0605, 0), List.of(GLASS));
-        double[][] ring = {{0.09, 0}, {0.09, 0.035}, {0.084, 0.035}, {0.084, 0}};
+        double[][] ring = {{0.09, 0}, {0.09, 0.035}, {0.084, 0.035}, {0.084, 0}, {0.09, 0}};
         Surface gold = Surface.STANDARD
                 .with(Parameter.BASE_METALNESS, 1)
                 .with(Parameter.BASE_COLOR, 0.94, 0.78, 0.34)

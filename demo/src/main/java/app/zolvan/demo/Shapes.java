@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.function.UnaryOperator;
 
 /** Parametric solids for the demo models: all closed, all with outward faces. Lengths in the model's unit. */
-final class Shapes {
+public final class Shapes {
     private Shapes() {}
 
     /** A profile of (radius, height) pairs, written as a flat list. */
@@ -75,14 +75,14 @@ final class Shapes {
     }
 
     /** Turns a closed profile, running anticlockwise in the (radius, height) plane, about the y axis. */
-    static TriangleSoup lathe(List<double[]> loop, int segments) {
+    public static TriangleSoup lathe(List<double[]> loop, int segments) {
         List<double[]> closed = new ArrayList<>(loop);
         closed.add(loop.get(0));
         return latheOpen(closed, segments);
     }
 
     /** Turns a line of (radius, height) pairs about the y axis: a surface that ends where the line does. */
-    static TriangleSoup latheOpen(List<double[]> line, int segments) {
+    public static TriangleSoup latheOpen(List<double[]> line, int segments) {
         TriangleSoup soup = new TriangleSoup();
         for (int i = 0; i + 1 < line.size(); i++) {
             double[] p = line.get(i);

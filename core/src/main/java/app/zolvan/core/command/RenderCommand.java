@@ -16,6 +16,7 @@ import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
+import app.zolvan.core.model.Digest;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.render.film.Development;
 import app.zolvan.core.render.film.Development.Curve;
@@ -38,12 +39,16 @@ import java.io.DataOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
 
 /** {@code render}: a picture of a model with the looks it arrived with, on a neutral floor. */
 final class RenderCommand {
@@ -57,6 +62,9 @@ final class RenderCommand {
     private static final int DPI = 150;
     private static final int LARGEST = 16384;
     private static final double SUN_RADIUS = 0.00465;
+    /** What another value of makes another picture, so that a kept one can't be gone on with. */
+    private static final Set<String> DECISIVE =
+            Set.of("--size", "--camera", "--sun", "--caustics", "--seed", "--kernel");
 
     private int width = 1280;
     private int height = 800;
@@ -68,6 +76,7 @@ final class RenderCommand {
     private long seed = 1;
     private int threads = Runtime.getRuntime().availableProcessors();
     private Kernel.Kind kind = Kernel.Kind.best();
+    private final Map<String, String> chosen = new TreeMap<>();
     private boolean json;
     private boolean denoise;
     private boolean deep;
@@ -75,6 +84,7 @@ final class RenderCommand {
     private Lamp.Sun sun;
     private Caustics caustics;
     private Path kept;
+    private String identity;
     private Curve curve = Curve.NEUTRAL;
 
     /**
@@ -84,6 +94,9 @@ final class RenderCommand {
      * @throws IllegalArgumentException if its value is not what it takes
      */
     boolean option(String name, String value) throws IOException {
+        if (DECISIVE.contains(name)) {
+            chosen.put(name, value);
+        }
         switch (name) {
             case "--size" -> {
                 int[] size = numbers(value, "x", 2);
@@ -105,7 +118,11 @@ final class RenderCommand {
                 int[] r = numbers(value, ",", 4);
                 region = new Region(r[0], r[1], r[2], r[3]);
             }
-            case "--environment" -> environment = RadianceHdr.read(Files.readAllBytes(Path.of(value)));
+            case "--environment" -> {
+                byte[] file = Files.readAllBytes(Path.of(value));
+                chosen.put(name, Digest.of(file));
+                environment = RadianceHdr.read(file);
+            }
             case "--camera" -> {
                 view = decimals(value, 7);
                 if (!(view[6] > 0 && view[6] < 180)) {
@@ -202,6 +219,7 @@ final class RenderCommand {
         if (caustics != null) {
             still.with(caustics);
         }
+        identity = identity(model);
         takeUp(still.film(), err);
         double[] first = {0};
         int[] samples = {0};
@@ -240,12 +258,31 @@ final class RenderCommand {
         }
     }
 
+    /** Names the picture that model and options make. */
+    private String identity(Model model) {
+        StringBuilder all = new StringBuilder(chosen.toString());
+        for (Model.Part part : model.parts()) {
+            all.append(Arrays.toString(model.partToWorld(part).columns())).append(part.sourceOfSpan());
+        }
+        for (Mesh m : model.meshes()) {
+            all.append(Arrays.hashCode(m.positions())).append(' ').append(Arrays.hashCode(m.indices()));
+            all.append(' ').append(Arrays.hashCode(m.uv())).append(' ');
+        }
+        model.sources().forEach(s -> all.append(s.material().surface()));
+        return Digest.of(all.toString().getBytes(StandardCharsets.UTF_8));
+    }
+
     /** Goes on with a picture that was kept, if there is one. */
     private void takeUp(Film film, PrintStream err) throws IOException {
         if (kept == null || !Files.exists(kept)) {
             return;
         }
         try (DataInputStream in = new DataInputStream(new BufferedInputStream(Files.newInputStream(kept)))) {
+            if (!in.readUTF().equals(identity)) {
+                throw new IOException(
+                        "“" + kept.getFileName() + "” keeps another picture: of another model, or with other"
+                                + " options. Name another file to begin anew.");
+            }
             film.read(in);
             err.println("Going on with the picture kept in “" + kept.getFileName() + "”.");
         }
@@ -259,6 +296,7 @@ final class RenderCommand {
         Path draft = kept.resolveSibling(kept.getFileName() + ".part");
         try {
             try (DataOutputStream out = new DataOutputStream(new BufferedOutputStream(Files.newOutputStream(draft)))) {
+                out.writeUTF(identity);
                 film.write(out);
             }
             Files.move(draft, kept, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);

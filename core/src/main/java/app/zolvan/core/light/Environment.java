@@ -74,27 +74,42 @@ public final class Environment {
         return new Environment(8, 4, rgb, 0, 1);
     }
 
-    /**
-     * A neutral studio: a broad soft box overhead, a tall bright strip on the left and a narrower one on the right, between
-     * dim grey walls. The strips' edges show how sharp a surface reflects.
-     */
-    public static Environment studio(double strength) {
+    /** Brightness by how far up a direction points (−1 … 1) and where around it lies (0 … 1, a quarter behind −z). */
+    @FunctionalInterface
+    public interface Brightness {
+        double at(double up, double around);
+    }
+
+    /** Grey surroundings by formula. */
+    public static Environment painted(Brightness brightness, double strength) {
         int w = 256;
         int h = 128;
         float[] rgb = new float[3 * w * h];
         for (int y = 0; y < h; y++) {
             double up = Math.cos(Math.PI * (y + 0.5) / h);
             for (int x = 0; x < w; x++) {
-                double around = (x + 0.5) / w;
-                double v = up > 0 ? 0.42 + 0.25 * up : 0.42 + 0.16 * up;
-                v += up > 0.55 ? 2.6 : 0;
-                boolean tall = up > -0.25 && up < 0.5;
-                v += tall && around > 0.36 && around < 0.43 ? 9 : 0;
-                v += tall && around > 0.66 && around < 0.685 ? 13 : 0;
-                Arrays.fill(rgb, 3 * (y * w + x), 3 * (y * w + x) + 3, (float) v);
+                float v = (float) brightness.at(up, (x + 0.5) / w);
+                Arrays.fill(rgb, 3 * (y * w + x), 3 * (y * w + x) + 3, v);
             }
         }
-        return new Environment(w, h, rgb, 0, 0.5 * strength);
+        return new Environment(w, h, rgb, 0, strength);
+    }
+
+    /**
+     * A neutral studio: a broad soft box overhead, a tall bright strip on the left and a narrower one on the right, between
+     * dim grey walls. The strips' edges show how sharp a surface reflects.
+     */
+    public static Environment studio(double strength) {
+        return painted(
+                (up, around) -> {
+                    double v = up > 0 ? 0.42 + 0.25 * up : 0.42 + 0.16 * up;
+                    v += up > 0.55 ? 2.6 : 0;
+                    boolean tall = up > -0.25 && up < 0.5;
+                    v += tall && around > 0.36 && around < 0.43 ? 9 : 0;
+                    v += tall && around > 0.66 && around < 0.685 ? 13 : 0;
+                    return v;
+                },
+                0.5 * strength);
     }
 
     private static double luminance(float[] c, int i) {

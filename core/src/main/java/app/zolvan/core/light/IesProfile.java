@@ -81,7 +81,7 @@ public final class IesProfile {
         if (n.size() < 13 + v + h + v * h) {
             throw cutOff();
         }
-        double factor = n.get(2) * n.get(10);
+        double factor = n.get(2) * n.get(10); // candela multiplier and ballast factor
         double[] vertical = angles(n, 13, v);
         double[] horizontal = angles(n, 13 + v, h);
         double[][] candela = new double[h][v];
@@ -136,12 +136,19 @@ public final class IesProfile {
             a = a > Math.PI / 2 ? Math.PI - a : a;
         } else if (last <= Math.PI + 1e-6) {
             a = a > Math.PI ? 2 * Math.PI - a : a;
+        } else if (horizontal[0] > Math.PI / 4) { // from 90° to 270°, mirrored about that plane
+            a = a < Math.PI / 2 ? Math.PI - a : a > 1.5 * Math.PI ? 3 * Math.PI - a : a;
         }
         int h = below(horizontal, a);
         int v = below(vertical, down);
         double th = share(horizontal, h, a);
         double tv = share(vertical, v, down);
         int h1 = Math.min(h + 1, horizontal.length - 1);
+        if (a > last && last > Math.PI && horizontal[0] < Math.PI / 4) { // from the last angle on to the first
+            h = horizontal.length - 1;
+            h1 = 0;
+            th = (a - last) / (horizontal[0] + 2 * Math.PI - last);
+        }
         int v1 = Math.min(v + 1, vertical.length - 1);
         return (1 - th) * ((1 - tv) * candela[h][v] + tv * candela[h][v1])
                 + th * ((1 - tv) * candela[h1][v] + tv * candela[h1][v1]);

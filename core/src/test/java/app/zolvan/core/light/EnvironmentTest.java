@@ -10,6 +10,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class EnvironmentTest {
 
@@ -126,6 +128,29 @@ class EnvironmentTest {
             ToneCurve.neutral(grey);
             assertThat(grey[0]).isBetween(before, 1.0);
             before = grey[0];
+        }
+    }
+
+    /** What is written as radiance comes back within RGBE's step of 1 in 128; narrow pictures have no rows of their own. */
+    @ParameterizedTest
+    @ValueSource(ints = {4, 200})
+    void radianceIsReadBackAsItWasWritten(int width) throws IOException {
+        int height = 3;
+        float[] rgb = new float[3 * width * height];
+        for (int i = 0; i < rgb.length; i++) {
+            rgb[i] = (float) Math.pow(10, i % 7 - 3) * (1 + i % 3);
+        }
+        Environment back = RadianceHdr.read(RadianceHdr.write(width, height, rgb));
+        Environment.Sample out = new Environment.Sample();
+        for (int i = 0; i < width * height; i++) {
+            int row = i / width;
+            double v = Math.PI * (row + 0.5) / height;
+            double u = 2 * Math.PI * ((i % width + 0.5) / width - 0.5);
+            back.look(Math.sin(v) * Math.cos(u), Math.cos(v), Math.sin(v) * Math.sin(u), out);
+            double most = Math.max(rgb[3 * i], Math.max(rgb[3 * i + 1], rgb[3 * i + 2]));
+            assertThat(out.r).isCloseTo(rgb[3 * i], within(most / 128));
+            assertThat(out.g).isCloseTo(rgb[3 * i + 1], within(most / 128));
+            assertThat(out.b).isCloseTo(rgb[3 * i + 2], within(most / 128));
         }
     }
 }

@@ -75,6 +75,29 @@ class CausticsTest {
         assertThat(photons.count()).isGreaterThan(20_000);
     }
 
+    /** A glowing panel sends its light out as well, and is not met by it. */
+    @Test
+    void aPanelsPhotonsCarryItsFlux() {
+        double nits = 5000;
+        RenderScene scene = new RenderScene.Builder(Kind.SCALAR)
+                .add(sheet(50, 0, true), Transform.IDENTITY, List.of(MATT))
+                .add(
+                        Cubes.box(2, 0.01, 2),
+                        Transform.translation(0, 0.3, 0),
+                        List.of(GLASS.with(Parameter.SPECULAR_IOR, 1.0001)))
+                .add(sheet(0.05, 2, false), Transform.IDENTITY, List.of(Sheets.glowing(nits)))
+                .build();
+        Photons photons = view(scene, 4).with(new Caustics(200_000, 0.05, 1)).photons(4, 2);
+        // L times area times the projected solid angle of the plate, π times the form factor from a small patch (Howell
+        // B-4)
+        double h = 2 - 0.305;
+        double x = 1 / h;
+        double s = Math.sqrt(1 + x * x);
+        double factor = 4 / (2 * Math.PI) * 2 * (x / s) * Math.atan(x / s);
+        assertThat(photons.flux())
+                .isCloseTo(nits * 0.01 * Math.PI * factor, within(0.03 * nits * 0.01 * Math.PI * factor));
+    }
+
     /** Without photons the same light is found by chance when the lamp has a size; the two must agree. */
     @Test
     void photonsAndPathsFindTheSameLight() {

@@ -140,33 +140,37 @@ class LampsTest {
         assertThat(lux(builder.build(), 1024)).isCloseTo(expected, within(0.01 * expected));
     }
 
-    /** Lamps are kept apart by circuit, and together they are the whole. */
-    @Test
-    void circuitsSumToTheWhole() {
-        RenderScene scene = floor().lamp(Lamp.Point.ofFlux(new Vec3(0, 2, 0), 1000, new LinearRgb(1, 0.8, 0.6), 1))
+    private static Still lit(int bulb, int panel) {
+        RenderScene scene = floor().lamp(Lamp.Point.ofFlux(new Vec3(0, 2, 0), 1000, LinearRgb.WHITE, bulb))
                 .addDressed(
                         sheet(0.3, 1.5, false),
                         Transform.translation(1, 0, 0),
-                        List.of(Dress.of(glowing(2000)).circuit(2)))
+                        List.of(Dress.of(glowing(2000)).circuit(panel)))
                 .build();
         Still still = new Still(scene, Environment.uniform(0.1, 0.1, 0.1), null, SLANTED, 4, 4, 1, 8);
         still.render(Quality.samples(64), new Region(0, 0, 4, 4), 2, PATIENT);
-        assertThat(still.film().circuits()).isEqualTo(3);
+        return still;
+    }
+
+    /**
+     * Kept apart by circuit, light adds up to what the same lamps give on one circuit; the bulb's own is what it gives
+     * alone: 19.9 lx on a matt ½.
+     */
+    @Test
+    void circuitsSumToTheWholeAndEachIsItsLampsAlone() {
+        Still apart = lit(1, 2);
+        Still together = lit(0, 0);
+        assertThat(apart.film().circuits()).isEqualTo(3);
+        assertThat(together.film().circuits()).isEqualTo(1);
         double[] whole = new double[3];
-        double[] one = new double[3];
+        double[] sum = new double[3];
+        double[] bulb = new double[3];
         for (int p = 0; p < 16; p++) {
-            double[] sum = new double[3];
-            for (int c = 0; c < 3; c++) {
-                double[] dimmers = new double[3];
-                dimmers[c] = 1;
-                still.film().mean(p % 4, p / 4, dimmers, one);
-                assertThat(one[1]).isPositive();
-                for (int k = 0; k < 3; k++) {
-                    sum[k] += one[k];
-                }
-            }
-            still.film().mean(p % 4, p / 4, whole);
+            together.film().mean(p % 4, p / 4, whole);
+            apart.film().mean(p % 4, p / 4, sum);
+            apart.film().mean(p % 4, p / 4, new double[] {0, 1, 0}, bulb);
             assertThat(sum).containsExactly(whole, within(1e-12));
+            assertThat(bulb[1]).isCloseTo(0.5 * 0.0199 / Math.PI, within(1e-4));
         }
     }
 
@@ -187,6 +191,19 @@ class LampsTest {
         }
         double expected = 10_000 * 0.9231 / (1 - 0.5 * mirrored);
         assertThat(seen).isCloseTo(expected, within(0.01 * expected));
+    }
+
+    /** A file of 90° … 270° is mirrored, one that stops before 360° is closed. */
+    @Test
+    void luminairesThatAreNotGivenAllAroundAreCompleted() throws IOException {
+        String head = "TILT=NONE\n1 1000 1 2 3 1 2 0 0 0\n1 1 20\n0 90\n";
+        IesProfile half = IesProfile.read((head + "90 180 270\n1 10 2 20 3 30\n").getBytes(StandardCharsets.US_ASCII));
+        assertThat(half.candela(0, Math.PI)).isCloseTo(2, within(1e-9));
+        assertThat(half.candela(0, 0)).isCloseTo(2, within(1e-9));
+        assertThat(half.candela(0, Math.PI / 2)).isCloseTo(1, within(1e-9));
+        assertThat(half.candela(0, Math.PI / 4)).isCloseTo(1.5, within(1e-9));
+        IesProfile open = IesProfile.read((head + "0 120 240\n1 10 2 20 3 30\n").getBytes(StandardCharsets.US_ASCII));
+        assertThat(open.candela(0, Math.toRadians(300))).isCloseTo(2, within(1e-9));
     }
 
     private static final String IES =

@@ -254,18 +254,22 @@ class StillTest {
         assertSame(one, still, all);
     }
 
+    private static Still rendered(RenderScene scene, Camera camera, Region all, long seed, Quality quality) {
+        Still still = new Still(scene, Environment.studio(1), null, camera, all.width(), all.height(), seed, 12);
+        still.render(quality, all, 2, PATIENT);
+        return still;
+    }
+
     /** Four times the samples halve the error, or better: samples are stratified. */
     @Test
     void noiseFallsAtLeastWithTheRootOfTheSamples() {
         RenderScene scene = corner();
         Camera camera = eye(new Vec3(4, 3, 5), new Vec3(0.5, 0.5, 0.5), 30);
         Region all = new Region(0, 0, 24, 18);
-        Still truth = new Still(scene, Environment.studio(1), null, camera, 24, 18, 5, 12);
-        truth.render(Quality.samples(1024), all, 2, PATIENT);
+        Still truth = rendered(scene, camera, all, 5, Quality.samples(1024));
         double before = 0;
         for (int n = 8; n <= 32; n *= 4) {
-            Still still = new Still(scene, Environment.studio(1), null, camera, 24, 18, 6, 12);
-            still.render(Quality.samples(n), all, 2, PATIENT);
+            Still still = rendered(scene, camera, all, 6, Quality.samples(n));
             double error = distance(truth, still, all);
             if (before > 0) {
                 assertThat(before / error).isGreaterThan(1.75);
@@ -294,10 +298,8 @@ class StillTest {
         RenderScene scene = corner();
         Camera camera = eye(new Vec3(4, 3, 5), new Vec3(0.5, 0.5, 0.5), 30);
         Region all = new Region(0, 0, 32, 16);
-        Still truth = new Still(scene, Environment.studio(1), null, camera, 32, 16, 5, 12);
-        truth.render(Quality.samples(1024), all, 2, PATIENT);
-        Still still = new Still(scene, Environment.studio(1), null, camera, 32, 16, 6, 12);
-        still.render(new Quality(0.015, 1024), all, 2, PATIENT);
+        Still truth = rendered(scene, camera, all, 5, Quality.samples(1024));
+        Still still = rendered(scene, camera, all, 6, new Quality(0.015, 1024));
         double error = distance(truth, still, all);
         assertThat(error).isLessThan(0.015 * 1.2);
     }
@@ -320,10 +322,8 @@ class StillTest {
         Camera camera = eye(new Vec3(3, 2.4, 4), new Vec3(0, 0.2, 0), 30);
         int n = 96;
         Region all = new Region(0, 0, n, n);
-        Still truth = new Still(scene, Environment.studio(1), null, camera, n, n, 5, 12);
-        truth.render(Quality.samples(512), all, 2, PATIENT);
-        Still still = new Still(scene, Environment.studio(1), null, camera, n, n, 6, 12);
-        still.render(Quality.samples(16), all, 2, PATIENT);
+        Still truth = rendered(scene, camera, all, 5, Quality.samples(512));
+        Still still = rendered(scene, camera, all, 6, Quality.samples(16));
         float[] right = Development.PLAIN.radiance(truth.film(), 0, 0, n, n);
         float[] grainy = Development.PLAIN.radiance(still.film(), 0, 0, n, n);
         float[] smooth = Development.PLAIN.denoised(true).radiance(still.film(), 0, 0, n, n);

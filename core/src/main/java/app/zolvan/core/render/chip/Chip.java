@@ -105,24 +105,18 @@ public final class Chip {
 
     /** A viewing booth: even grey walls, a broad light above, and two strips across that glossy samples mirror. */
     private static Environment booth() {
-        int w = 256;
-        int h = 128;
-        float[] rgb = new float[3 * w * h];
-        for (int y = 0; y < h; y++) {
-            double up = Math.cos(Math.PI * (y + 0.5) / h);
-            for (int x = 0; x < w; x++) {
-                double around = (x + 0.5) / w; // 0.25 lies behind the tile, 0.75 behind the eye
-                double v = 0.38 + (up > 0 ? 0.12 * up : 0.2 * up);
-                boolean behind = around > 0.14 && around < 0.36;
-                v += behind && up > 0.52 && up < 0.60 ? 7 : 0;
-                v += behind && up > 0.70 && up < 0.73 ? 7 : 0;
-                v += up > 0.86 ? 1.5 : 0;
-                v += around > 0.9 && around < 0.97 && Math.abs(up - 0.25) < 0.35 ? 4.5 : 0;
-                v += around > 0.6 && around < 0.66 && up > 0.1 && up < 0.7 ? 2.5 : 0;
-                Arrays.fill(rgb, 3 * (y * w + x), 3 * (y * w + x) + 3, (float) v);
-            }
-        }
-        return new Environment(w, h, rgb, 0, 0.95);
+        return Environment.painted(
+                (up, around) -> { // 0.25 lies behind the tile, 0.75 behind the eye
+                    double v = 0.38 + (up > 0 ? 0.12 * up : 0.2 * up);
+                    boolean behind = around > 0.14 && around < 0.36;
+                    v += behind && up > 0.52 && up < 0.60 ? 7 : 0;
+                    v += behind && up > 0.70 && up < 0.73 ? 7 : 0;
+                    v += up > 0.86 ? 1.5 : 0;
+                    v += around > 0.9 && around < 0.97 && Math.abs(up - 0.25) < 0.35 ? 4.5 : 0;
+                    v += around > 0.6 && around < 0.66 && up > 0.1 && up < 0.7 ? 2.5 : 0;
+                    return v;
+                },
+                0.95);
     }
 
     /** A closed body: its profile in z and y, drawn along x. */
