@@ -78,7 +78,7 @@ public final class RayThroughput {
         ForkJoinPool one = new ForkJoinPool(1);
         double[] build = new double[3];
         Kernel kernel = null;
-        for (int i = -3; i < build.length; i++) { // the first three warm the compiler up
+        for (int i = -8; i < build.length; i++) { // the first eight warm the compiler up
             long start = System.nanoTime();
             kernel = one.submit(() -> Kernel.of(kind, vertices, indices)).get();
             if (i >= 0) {

@@ -5,7 +5,8 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * The parameters of OpenPBR Surface 1.1, under the standard's names, with its defaults and hard ranges. Lengths are in
+ * The parameters of OpenPBR Surface 1.1, under the standard's names, with its defaults and hard ranges, and a few beyond
+ * it for reflectance by angle and height. Lengths are in
  * metres ({@code transmission_depth}, {@code subsurface_radius}) except the thin film's thickness, which the standard
  * gives in micrometres; luminance is in cd/m².
  */
@@ -19,6 +20,16 @@ public enum Parameter {
     SPECULAR_ROUGHNESS(Shape.NUMBER, 0, 1, 0.3),
     SPECULAR_ROUGHNESS_ANISOTROPY(Shape.NUMBER, 0, 1, 0),
     SPECULAR_IOR(Shape.NUMBER, 1, 3, 1.5),
+    /**
+     * Not of OpenPBR, like the next three: the outer boundary reflects by angle as MaterialX's {@code generalized_schlick}
+     * says, instead of as its index of refraction does. Equal reflectances facing and at the edge make it constant.
+     */
+    GENERALIZED_SCHLICK(Shape.FLAG, 0, 1, 0),
+    /** Reflectance facing. */
+    SCHLICK_COLOR0(Shape.COLOUR, 0, 1, 0.04, 0.04, 0.04),
+    /** Reflectance at the edge. */
+    SCHLICK_COLOR90(Shape.COLOUR, 0, 1, 1, 1, 1),
+    SCHLICK_EXPONENT(Shape.NUMBER, 0.1, 20, 5),
     TRANSMISSION_WEIGHT(Shape.NUMBER, 0, 1, 0),
     TRANSMISSION_COLOR(Shape.COLOUR, 0, 1, 1, 1, 1),
     TRANSMISSION_DEPTH(Shape.NUMBER, 0, 1000, 0),
@@ -47,6 +58,8 @@ public enum Parameter {
     THIN_FILM_IOR(Shape.NUMBER, 1, 3, 1.4),
     GEOMETRY_OPACITY(Shape.NUMBER, 0, 1, 1),
     GEOMETRY_THIN_WALLED(Shape.FLAG, 0, 1, 0),
+    /** How far in metres the white of its picture stands out from the black; without a picture it does nothing. */
+    GEOMETRY_HEIGHT(Shape.NUMBER, 0, 0.1, 0),
     /** Carries only a texture: the surface's normal map. */
     GEOMETRY_NORMAL(Shape.TEXTURE_ONLY, 0, 0);
 
@@ -94,7 +107,7 @@ public enum Parameter {
         return standard.length;
     }
 
-    /** The name in the OpenPBR standard, such as {@code base_color}. */
+    /** The name in files, for most of them the OpenPBR standard's, such as {@code base_color}. */
     public String openPbrName() {
         return name().toLowerCase(Locale.ROOT);
     }

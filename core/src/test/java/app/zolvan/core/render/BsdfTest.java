@@ -38,7 +38,25 @@ class BsdfTest {
                 }
             }
         }
+        for (double roughness : new double[] {0, 0.5, 1}) {
+            Surface s = WHITE.with(Parameter.SPECULAR_ROUGHNESS, roughness);
+            all.add(s.with(Parameter.FUZZ_WEIGHT, 1).with(Parameter.FUZZ_ROUGHNESS, 0.1));
+            for (double film : new double[] {0.1, 0.25, 0.5}) {
+                all.add(s.with(Parameter.THIN_FILM_WEIGHT, 1).with(Parameter.THIN_FILM_THICKNESS, film));
+            }
+            for (double exponent : new double[] {0.5, 3, 5, 12}) {
+                all.add(byAngle(s, 0.3, 1, exponent));
+                all.add(byAngle(s, 0.8, 0.1, exponent));
+            }
+        }
         return all;
+    }
+
+    private static Surface byAngle(Surface s, double facing, double edge, double exponent) {
+        return s.with(Parameter.GENERALIZED_SCHLICK, true)
+                .with(Parameter.SCHLICK_COLOR0, facing, facing, facing)
+                .with(Parameter.SCHLICK_COLOR90, edge, edge, edge)
+                .with(Parameter.SCHLICK_EXPONENT, exponent);
     }
 
     /** What a direction sends back under a uniform sky of 1: the mean weight of its samples, and its standard error. */
@@ -101,6 +119,9 @@ class BsdfTest {
                 rough.with(Parameter.BASE_METALNESS, 1).with(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY, 0.7),
                 rough.with(Parameter.COAT_WEIGHT, 1).with(Parameter.COAT_ROUGHNESS, 0.4),
                 rough.with(Parameter.FUZZ_WEIGHT, 1),
+                rough.with(Parameter.FUZZ_WEIGHT, 1).with(Parameter.FUZZ_ROUGHNESS, 0.12),
+                byAngle(rough, 0.2, 0.9, 3),
+                rough.with(Parameter.THIN_FILM_WEIGHT, 1).with(Parameter.SPECULAR_IOR, 1.8),
                 rough.with(Parameter.TRANSMISSION_WEIGHT, 1),
                 rough.with(Parameter.TRANSMISSION_WEIGHT, 1).with(Parameter.GEOMETRY_THIN_WALLED, true),
                 rough.with(Parameter.BASE_DIFFUSE_ROUGHNESS, 0.8));
@@ -201,6 +222,49 @@ class BsdfTest {
                 .isEqualTo(1);
         assertThat(Fresnel.dielectric(Math.cos(Math.toRadians(degrees - 0.3)), 1 / index))
                 .isLessThan(1);
+    }
+
+    /** Facing, at the edge and half-way of a mirror-smooth black body, and of a pane of glass; and its constant case. */
+    @ParameterizedTest
+    @CsvSource({"0.2, 1, 5, 1, 0.2", "0.2, 1, 5, 0.5, 0.225", "0.2, 1, 2, 0.5, 0.4", "0.6, 0.6, 5, 0.3, 0.6"})
+    void reflectanceByAngleIsWhatWasAskedFor(double facing, double edge, double exponent, double cosine, double r) {
+        Surface black = byAngle(Surface.STANDARD, facing, edge, exponent)
+                .with(Parameter.BASE_COLOR, 0, 0, 0)
+                .with(Parameter.SPECULAR_ROUGHNESS, 0);
+        double[] seen = furnace(black, cosine, 1.5, 4000);
+        assertThat(seen[0]).isCloseTo(r, within(1e-9 + 4 * seen[1]));
+        Surface clear = black.with(Parameter.TRANSMISSION_WEIGHT, 1);
+        double sine = Math.sqrt(1 - cosine * cosine) / 1.5;
+        for (double[] way : new double[][] {{cosine, 1.5}, {Math.sqrt(1 - sine * sine), 1 / 1.5}}) {
+            Bsdf bsdf = new Bsdf();
+            bsdf.set(SurfaceValues.of(clear), Math.sqrt(1 - way[0] * way[0]), 0, way[0], way[1], way[1] < 1);
+            double reflected = 0;
+            SplittableRandom random = new SplittableRandom(1);
+            for (int i = 0; i < 20_000; i++) {
+                assertThat(bsdf.sample(0.5, 0.5, random.nextDouble())).isTrue();
+                reflected += bsdf.through ? 0 : bsdf.g / 20_000;
+            }
+            assertThat(reflected).isCloseTo(r, within(0.01)); // the same from inside as from outside
+        }
+    }
+
+    /** A quarter wave of √n between air and a body of index n reflects next to nothing (the textbook's blooming). */
+    @Test
+    void aQuarterWaveFilmTakesTheReflectionAway() {
+        Surface black = Surface.STANDARD
+                .with(Parameter.BASE_COLOR, 0, 0, 0)
+                .with(Parameter.SPECULAR_ROUGHNESS, 0)
+                .with(Parameter.SPECULAR_IOR, 1.9);
+        double n = Math.sqrt(1.9);
+        Surface bloomed = black.with(Parameter.THIN_FILM_WEIGHT, 1)
+                .with(Parameter.THIN_FILM_IOR, n)
+                .with(Parameter.THIN_FILM_THICKNESS, 0.550 / (4 * n));
+        double[] bare = furnace(black, 1, 1.9, 20_000);
+        assertThat(bare[0]).isCloseTo(Fresnel.facing(1.9), within(4 * bare[1]));
+        assertThat(furnace(bloomed, 1, 1.9, 20_000)[0]).isLessThan(0.004);
+        Surface clear = bloomed.with(Parameter.TRANSMISSION_WEIGHT, 1).with(Parameter.BASE_COLOR, 1, 1, 1);
+        double[] whole = furnace(clear, 0.4, 1.9, 20_000);
+        assertThat(whole[0]).isCloseTo(1, within(1e-9 + 3 * whole[1])); // what is not reflected goes through
     }
 
     /** rules.md, section 2: n_d 1.5168 and V 64.17 give n_F 1.5224 and n_C 1.5143, within 0.0003. */

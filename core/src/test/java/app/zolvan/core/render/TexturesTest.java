@@ -98,6 +98,27 @@ class TexturesTest {
         assertThat(seen[1]).isCloseTo(10 / Math.PI, within(0.02)); // the mapped normal looks straight at the sun
     }
 
+    /** A picture that rises by 0.1 m over 0.25 m towards +x: the surface leans back by atan 0.4, and the sun meets it so. */
+    @Test
+    void aHeightPictureTiltsTheSurfaceByItsSlope() {
+        byte[] png = png(256, i -> (i & 0xFF) * 0x010101);
+        Surface relief = PAPER.with(Parameter.GEOMETRY_HEIGHT, 0.1)
+                .withTexture(
+                        Parameter.GEOMETRY_HEIGHT,
+                        TextureUse.repeating("picture", Channel.R, new ModelUv(0, 0, 0, 8, 8)));
+        double steep = Math.toRadians(60);
+        for (int side : new int[] {-1, 1}) {
+            RenderScene scene = new RenderScene.Builder(Kind.SCALAR, new Textures(d -> png, Textures.BUDGET))
+                    .addDressed(sheet(1, 0, true), Transform.IDENTITY, List.of(Dress.of(relief)))
+                    .lamp(new Lamp.Sun(
+                            new Vec3(side * Math.sin(steep), Math.cos(steep), 0), 0.001, LinearRgb.grey(10_000), 0))
+                    .build();
+            double[] seen = centre(scene, DARK, eye(new Vec3(0.12, 2, 0.1), new Vec3(0.12, 0, 0.1), 0.1), 64);
+            double lean = Math.atan(0.1 / 255 / (0.25 / 256));
+            assertThat(seen[1]).isCloseTo(10 / Math.PI * Math.cos(steep + side * lean), within(0.03));
+        }
+    }
+
     @Test
     void aCutOutLetsLightThroughWhereThePictureIsDark() {
         byte[] png = png(2, i -> i % 2 == 0 ? 0xFFFFFF : 0);

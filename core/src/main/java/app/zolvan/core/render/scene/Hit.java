@@ -49,6 +49,11 @@ public final class Hit {
     /** +1 or −1: on which side of the tangent the image's up lies. */
     private double handed;
 
+    /** How much the coordinates grow per metre, along each axis of the world. */
+    final double[] uGrowth = new double[3];
+
+    final double[] vGrowth = new double[3];
+
     final SurfaceValues own = new SurfaceValues();
     final double[] texel = new double[4];
 
@@ -72,12 +77,26 @@ public final class Hit {
         handed = bx * upX + by * upY + bz * upZ < 0 ? -1 : 1;
     }
 
+    /** Tilts the normal by the slope of a relief on the surface. */
+    void tilt(double x, double y, double z) {
+        setShading(nx - x, ny - y, nz - z);
+        levelTangent();
+    }
+
     /** Turns the normal to one given along the tangent, the image's up and the normal itself. */
     void bend(double x, double y, double z) {
         double bx = handed * (ny * tz - nz * ty);
         double by = handed * (nz * tx - nx * tz);
         double bz = handed * (nx * ty - ny * tx);
         setShading(x * tx + y * bx + z * nx, x * ty + y * by + z * ny, x * tz + y * bz + z * nz);
+        levelTangent();
+    }
+
+    /** Makes the tangent perpendicular to a normal that was turned. */
+    private void levelTangent() {
+        if (!hasTangent) {
+            return;
+        }
         double along = tx * nx + ty * ny + tz * nz;
         tx -= along * nx;
         ty -= along * ny;

@@ -6,6 +6,7 @@ import app.zolvan.core.material.Parameter;
 import app.zolvan.core.render.surface.Bsdf;
 import app.zolvan.core.render.surface.SurfaceValues;
 import app.zolvan.core.render.texture.Texture;
+import java.util.Arrays;
 import java.util.Map;
 
 /** A span's look made ready for rays: its numbers, the pictures that change them from point to point, and its media. */
@@ -24,6 +25,7 @@ final class Skin {
     private final Texture[] textures;
     private final Texture normal;
     private final double normalStrength;
+    private final Texture height;
 
     Skin(Dress dress, SurfaceValues values, SurfaceValues front, SurfaceValues back, Map<Parameter, Texture> textures) {
         this.values = values;
@@ -36,8 +38,9 @@ final class Skin {
         this.painted = dress.painted();
         normal = textures.get(Parameter.GEOMETRY_NORMAL);
         normalStrength = normal == null ? 1 : normal.use().strength();
+        height = values.height > 0 ? textures.get(Parameter.GEOMETRY_HEIGHT) : null;
         parameters = textures.keySet().stream()
-                .filter(p -> p != Parameter.GEOMETRY_NORMAL)
+                .filter(p -> p != Parameter.GEOMETRY_NORMAL && p != Parameter.GEOMETRY_HEIGHT)
                 .toArray(Parameter[]::new);
         this.textures = new Texture[parameters.length];
         for (int i = 0; i < parameters.length; i++) {
@@ -47,7 +50,7 @@ final class Skin {
 
     /** Whether it is the same everywhere and has no grain direction, so that a hit needs no coordinates. */
     boolean isPlain() {
-        return parameters.length == 0 && normal == null && !painted && values.anisotropy == 0;
+        return parameters.length == 0 && normal == null && height == null && !painted && values.anisotropy == 0;
     }
 
     /** Whether light may go straight on through it somewhere. */
@@ -105,6 +108,9 @@ final class Skin {
             textures[i].at(u, v, width, hit.texel);
             s.multiply(parameters[i], hit.texel, textures[i].channel(hit.texel));
         }
+        if (height != null) {
+            raise(u, v, width, hit);
+        }
         if (normal != null && hit.hasTangent) {
             normal.at(u, v, width, hit.texel);
             hit.bend(
@@ -112,6 +118,22 @@ final class Skin {
                     normalStrength * (2 * hit.texel[1] - 1),
                     2 * hit.texel[2] - 1);
         }
+    }
+
+    /** Tilts the normal as a relief of the picture's height would: n − ∇h, the slope taken over a pixel or the footprint. */
+    private void raise(double u, double v, double width, Hit hit) {
+        double step = Math.max(width, height.pixel());
+        double du = (heightAt(u + step, v, width, hit) - heightAt(u - step, v, width, hit)) / (2 * step);
+        double dv = (heightAt(u, v + step, width, hit) - heightAt(u, v - step, width, hit)) / (2 * step);
+        hit.tilt(
+                du * hit.uGrowth[0] + dv * hit.vGrowth[0],
+                du * hit.uGrowth[1] + dv * hit.vGrowth[1],
+                du * hit.uGrowth[2] + dv * hit.vGrowth[2]);
+    }
+
+    private double heightAt(double u, double v, double width, Hit hit) {
+        height.at(u, v, width, hit.texel);
+        return values.height * height.channel(hit.texel);
     }
 
     private static double paint(Mesh mesh, int a, int b, int c, int channel, double k, Hit hit) {
@@ -138,6 +160,8 @@ final class Skin {
         double v2 = uv[2 * c + 1] - uv[2 * a + 1];
         double area = u1 * v2 - u2 * v1;
         hit.hasTangent = area != 0;
+        Arrays.fill(hit.uGrowth, 0);
+        Arrays.fill(hit.vGrowth, 0);
         double e1x = edge(p, a, b, w, 0);
         double e1y = edge(p, a, b, w, 1);
         double e1z = edge(p, a, b, w, 2);
@@ -150,6 +174,13 @@ final class Skin {
         double world = Math.sqrt(nx * nx + ny * ny + nz * nz);
         if (area == 0 || world == 0) {
             return 0;
+        }
+        double doubled = world * world;
+        for (int i = 0; i < 3; i++) { // gradients of the weights of the second and third corner
+            double b1 = i == 0 ? e2y * nz - e2z * ny : i == 1 ? e2z * nx - e2x * nz : e2x * ny - e2y * nx;
+            double b2 = i == 0 ? ny * e1z - nz * e1y : i == 1 ? nz * e1x - nx * e1z : nx * e1y - ny * e1x;
+            hit.uGrowth[i] = (u1 * b1 + u2 * b2) / doubled;
+            hit.vGrowth[i] = (v1 * b1 + v2 * b2) / doubled;
         }
         double s = Math.signum(area);
         // ∂p/∂u and −∂p/∂v: v runs downwards in an image

@@ -1,5 +1,8 @@
 package app.zolvan.core.render.surface;
 
+import java.util.function.DoubleUnaryOperator;
+import java.util.function.IntFunction;
+
 /**
  * How much of the light that comes from a direction a layer sends back in all: tables over the cosine of that direction
  * and the roughness, worked out once by sampling the layer itself. They couple layers so that no energy is made and,
@@ -14,10 +17,14 @@ final class Albedo {
     /** (n − 1)/(n + 1) at the end of the table: n = 3. */
     private static final double LARGEST = 0.5;
 
+    private static final double LARGEST_EXPONENT = 20;
+
     private static final double[] MIRROR = mirror();
     private static final double[] MIRROR_MEAN = means(MIRROR, ROUGHNESSES);
     private static final double[] CLEAR = clear();
     private static final double[] CLEAR_MEAN = means(CLEAR, ROUGHNESSES * INDICES);
+    private static final double[] EDGE = edge();
+    private static final double[] EDGE_MEAN = means(EDGE, ROUGHNESSES * INDICES);
     private static final double[] FUZZ = fuzz();
 
     private Albedo() {}
@@ -36,23 +43,52 @@ final class Albedo {
 
     /** The outside of a rough clear boundary. The index eta lies in [1, 3]. */
     static double clear(double cosine, double roughness, double eta) {
-        double e = place(eta);
-        int i = Math.min(INDICES - 2, (int) e);
-        return mix(
-                across(CLEAR, i * ROUGHNESSES * COSINES, cosine, roughness),
-                across(CLEAR, (i + 1) * ROUGHNESSES * COSINES, cosine, roughness),
-                e - i);
+        return between(CLEAR, cosine, roughness, place(eta));
     }
 
     static double clearMean(double roughness, double eta) {
-        double e = place(eta);
+        return meanBetween(CLEAR_MEAN, roughness, place(eta));
+    }
+
+    /** A rough boundary that reflects (1 − cosine) raised to an exponent, which is at least 0. */
+    static double edge(double cosine, double roughness, double exponent) {
+        int i = placeOfExponent(exponent);
+        return geometric(
+                across(EDGE, i * ROUGHNESSES * COSINES, cosine, roughness),
+                across(EDGE, (i + 1) * ROUGHNESSES * COSINES, cosine, roughness),
+                i,
+                exponent);
+    }
+
+    static double edgeMean(double roughness, double exponent) {
+        int i = placeOfExponent(exponent);
+        return geometric(meanOf(EDGE_MEAN, i, roughness), meanOf(EDGE_MEAN, i + 1, roughness), i, exponent);
+    }
+
+    /** Between two tables as powers go between two exponents. */
+    private static double geometric(double a, double b, int i, double exponent) {
+        double from = exponentOf(i);
+        double t = Math.min(1, (exponent - from) / (exponentOf(i + 1) - from));
+        return a * Math.pow(Math.max(1e-12, b) / Math.max(1e-12, a), t);
+    }
+
+    private static double between(double[] tables, double cosine, double roughness, double e) {
         int i = Math.min(INDICES - 2, (int) e);
+        return mix(
+                across(tables, i * ROUGHNESSES * COSINES, cosine, roughness),
+                across(tables, (i + 1) * ROUGHNESSES * COSINES, cosine, roughness),
+                e - i);
+    }
+
+    private static double meanBetween(double[] means, double roughness, double e) {
+        int i = Math.min(INDICES - 2, (int) e);
+        return mix(meanOf(means, i, roughness), meanOf(means, i + 1, roughness), e - i);
+    }
+
+    private static double meanOf(double[] means, int table, double roughness) {
         double r = clamp(roughness) * (ROUGHNESSES - 1);
         int j = Math.min(ROUGHNESSES - 2, (int) r);
-        return mix(
-                mix(CLEAR_MEAN[i * ROUGHNESSES + j], CLEAR_MEAN[i * ROUGHNESSES + j + 1], r - j),
-                mix(CLEAR_MEAN[(i + 1) * ROUGHNESSES + j], CLEAR_MEAN[(i + 1) * ROUGHNESSES + j + 1], r - j),
-                e - i);
+        return mix(means[table * ROUGHNESSES + j], means[table * ROUGHNESSES + j + 1], r - j);
     }
 
     static double fuzz(double cosine, double roughness) {
@@ -62,6 +98,16 @@ final class Albedo {
     private static double place(double eta) {
         double n = Math.max(eta, 1 / eta);
         return Math.min(LARGEST, (n - 1) / (n + 1)) / LARGEST * (INDICES - 1);
+    }
+
+    /** Tables lie at exponents 0 … 20, closer together where they are small. */
+    private static double exponentOf(int table) {
+        double root = table / (INDICES - 1.0);
+        return LARGEST_EXPONENT * root * root;
+    }
+
+    private static int placeOfExponent(double exponent) {
+        return Math.min(INDICES - 2, (int) (Math.sqrt(exponent / LARGEST_EXPONENT) * (INDICES - 1)));
     }
 
     private static double across(double[] table, int base, double cosine, double roughness) {
@@ -86,29 +132,43 @@ final class Albedo {
         double[] out = new double[ROUGHNESSES * COSINES];
         for (int r = 0; r < ROUGHNESSES; r++) {
             for (int c = 0; c < COSINES; c++) {
-                out[r * COSINES + c] = reflected(c / (COSINES - 1.0), r / (ROUGHNESSES - 1.0), 0);
+                out[r * COSINES + c] = reflected(c / (COSINES - 1.0), r / (ROUGHNESSES - 1.0), d -> 1);
             }
         }
         return out;
     }
 
     private static double[] clear() {
-        double[] out = new double[INDICES * ROUGHNESSES * COSINES];
-        for (int i = 0; i < INDICES; i++) {
+        return tables(i -> {
             double q = LARGEST * i / (INDICES - 1.0);
             double eta = (1 + q) / (1 - q);
+            return d -> Fresnel.dielectric(d, eta);
+        });
+    }
+
+    private static double[] edge() {
+        return tables(i -> {
+            double exponent = exponentOf(i);
+            return d -> Math.pow(1 - d, exponent);
+        });
+    }
+
+    private static double[] tables(IntFunction<DoubleUnaryOperator> reflectances) {
+        double[] out = new double[INDICES * ROUGHNESSES * COSINES];
+        for (int i = 0; i < INDICES; i++) {
+            DoubleUnaryOperator reflectance = reflectances.apply(i);
             for (int r = 0; r < ROUGHNESSES; r++) {
                 for (int c = 0; c < COSINES; c++) {
                     out[(i * ROUGHNESSES + r) * COSINES + c] =
-                            reflected(c / (COSINES - 1.0), r / (ROUGHNESSES - 1.0), eta);
+                            reflected(c / (COSINES - 1.0), r / (ROUGHNESSES - 1.0), reflectance);
                 }
             }
         }
         return out;
     }
 
-    /** @param eta 0 for a mirror */
-    private static double reflected(double cosine, double roughness, double eta) {
+    /** @param reflectance of a facet, by the cosine of the angle to it */
+    private static double reflected(double cosine, double roughness, DoubleUnaryOperator reflectance) {
         double z = Math.max(cosine, 1e-3);
         double x = Math.sqrt(1 - z * z);
         Ggx ggx = new Ggx();
@@ -125,7 +185,7 @@ final class Albedo {
             if (d > 0 && oz > 0) {
                 double ox = 2 * d * ggx.hx - x;
                 double oy = 2 * d * ggx.hy;
-                double f = eta == 0 ? 1 : Fresnel.dielectric(Math.min(1, d), eta);
+                double f = reflectance.applyAsDouble(Math.min(1, d));
                 sum += f * (1 + own) / (1 + own + ggx.lambda(ox, oy, oz));
             }
         }

@@ -50,6 +50,7 @@ public final class Bsdf {
     private final Ggx coatGgx = new Ggx();
     private final double[] film = new double[3];
     private final double[] f = new double[3];
+    private final double[] boundary = new double[3];
     private SurfaceValues s;
     private double ox;
     private double oy;
@@ -104,7 +105,7 @@ public final class Bsdf {
         coatOut = coat > 0 ? 1 - coat * coatReflects(oz) : 1;
         specularF0 = Fresnel.facing(eta);
         specularOut = opaque > 0 ? specularReflects(oz) : 0;
-        specularMean = opaque > 0 ? Math.min(0.999, s.specularWeight * Albedo.clearMean(isotropic, eta)) : 0;
+        specularMean = opaque > 0 ? specularReflectsOnAverage() : 0;
         metalLost = metal > 0 && !smoothBase ? 1 - Albedo.mirror(oz, isotropic) : 0;
         metalLostMean = metal > 0 && !smoothBase ? 1 - Albedo.mirrorMean(isotropic) : 0;
         darken(coat);
@@ -115,9 +116,67 @@ public final class Bsdf {
         return smoothCoat ? Fresnel.dielectric(cosine, s.coatIor) : Albedo.clear(cosine, s.coatRoughness, s.coatIor);
     }
 
+    /** What the boundary keeps from an opaque body; of a coloured reflection its strongest component. */
     private double specularReflects(double cosine) {
-        double e = smoothBase ? Fresnel.dielectric(cosine, eta) : Albedo.clear(cosine, isotropic, eta);
+        double e;
+        if (s.schlick) {
+            double edge = smoothBase ? Math.pow(1 - cosine, s.exponent) : Albedo.edge(cosine, isotropic, s.exponent);
+            e = strongest(smoothBase ? 1 : Albedo.mirror(cosine, isotropic), edge);
+        } else {
+            e = smoothBase ? Fresnel.dielectric(cosine, eta) : Albedo.clear(cosine, isotropic, eta);
+        }
+        if (s.film > 0) {
+            ThinFilm.reflectance(cosine, s.filmIor, Math.max(1.0001, eta), s.filmThickness, film);
+            e += s.film * Math.max(0, Math.max(film[0], Math.max(film[1], film[2])) - e);
+        }
         return Math.min(0.999, s.specularWeight * e);
+    }
+
+    private double specularReflectsOnAverage() {
+        double e = s.schlick
+                ? strongest(Albedo.mirrorMean(isotropic), Albedo.edgeMean(isotropic, s.exponent))
+                : Albedo.clearMean(isotropic, eta);
+        return Math.min(0.999, s.specularWeight * e * (1 - s.film)); // under a film rather too little: none is made
+    }
+
+    private double strongest(double all, double edge) {
+        double share = edge / all;
+        return all
+                * Math.max(
+                        Fresnel.schlick(s.facingR, s.edgeR, share),
+                        Math.max(
+                                Fresnel.schlick(s.facingG, s.edgeG, share),
+                                Fresnel.schlick(s.facingB, s.edgeB, share)));
+    }
+
+    /** What the dielectric boundary reflects at this angle to a facet; from inside as from outside, where light gets out. */
+    private void reflectAt(double d) {
+        double outside = d;
+        double index = eta;
+        if (fromInside) {
+            double sine2 = (1 - d * d) / (eta * eta);
+            if (sine2 >= 1) {
+                boundary[0] = boundary[1] = boundary[2] = s.specularWeight;
+                return;
+            }
+            outside = Math.sqrt(1 - sine2);
+            index = 1 / eta;
+        }
+        if (s.schlick) {
+            double power = Math.pow(1 - outside, s.exponent);
+            boundary[0] = Fresnel.schlick(s.facingR, s.edgeR, power);
+            boundary[1] = Fresnel.schlick(s.facingG, s.edgeG, power);
+            boundary[2] = Fresnel.schlick(s.facingB, s.edgeB, power);
+        } else {
+            boundary[0] = boundary[1] = boundary[2] = Fresnel.dielectric(d, eta);
+        }
+        if (s.film > 0) {
+            ThinFilm.reflectance(outside, s.filmIor, Math.max(1.0001, index), s.filmThickness, film);
+        }
+        for (int c = 0; c < 3; c++) {
+            double bare = boundary[c];
+            boundary[c] = s.specularWeight * (s.film > 0 ? bare + s.film * (film[c] - bare) : bare);
+        }
     }
 
     /** What of the base's light gets out of the coat after its bounces under it (OpenPBR 1.1, coat darkening). */
@@ -140,7 +199,8 @@ public final class Bsdf {
     private void chances(double coat) {
         double base = (s.baseR + s.baseG + s.baseB) / 3;
         double rest = fuzzOut * coatOut;
-        double reflects = clear + opaque > 0 ? Fresnel.dielectric(oz, eta) : 0;
+        reflectAt(oz);
+        double reflects = clear + opaque > 0 ? (boundary[0] + boundary[1] + boundary[2]) / 3 : 0;
         chance[FUZZ] = 1 - fuzzOut;
         chance[COAT] = coat > 0 ? fuzzOut * (1 - coatOut) : 0;
         chance[SPECULAR] = rest * (metal * Math.max(0.05, base) + (clear + opaque) * Math.max(0.02, reflects));
@@ -196,11 +256,13 @@ public final class Bsdf {
         double d = Math.min(1, ox * hx + oy * hy + oz * hz);
         double passes = 1;
         if (chance[FUZZ] > 0) {
-            double e = Albedo.fuzz(oz, s.fuzzRoughness);
-            double value = s.fuzz * Fuzz.value(ox, oy, oz, x, y, z, s.fuzzRoughness) * z / Math.max(1, e);
+            double out = Albedo.fuzz(oz, s.fuzzRoughness);
+            double in = Albedo.fuzz(z, s.fuzzRoughness);
+            double most = Math.max(1, Math.max(out, in)); // thin fibres would else make light at the edge
+            double value = s.fuzz * Fuzz.value(ox, oy, oz, x, y, z, s.fuzzRoughness) * z / most;
             add(value * s.fuzzR, value * s.fuzzG, value * s.fuzzB);
             pdf += chance[FUZZ] * z / Math.PI;
-            passes = fuzzOut * (1 - s.fuzz * Math.min(1, Albedo.fuzz(z, s.fuzzRoughness)));
+            passes = fuzzOut * (1 - s.fuzz * Math.min(1, in));
         }
         if (chance[COAT] > 0 && !smoothCoat) {
             double visible = coatGgx.visibleDensity(ox, oy, oz, hx, hy, hz) / (4 * d);
@@ -280,40 +342,39 @@ public final class Bsdf {
     /** What the base's boundary reflects at this angle to the facet, metal and dielectric together, into f. */
     private void baseReflectance(double d) {
         double clearer = clear + opaque;
-        double dielectric = clearer > 0 ? s.specularWeight * Fresnel.dielectric(d, eta) : 0;
-        if (s.thinWalled) {
-            dielectric = clear > 0 ? opaque * dielectric + clear * pane(dielectric) : clearer * dielectric;
+        if (clearer > 0) {
+            reflectAt(d);
+            f[0] = s.specularR * bothSides(boundary[0]);
+            f[1] = s.specularG * bothSides(boundary[1]);
+            f[2] = s.specularB * bothSides(boundary[2]);
         } else {
-            dielectric *= clearer;
+            f[0] = f[1] = f[2] = 0;
         }
-        f[0] = dielectric * s.specularR;
-        f[1] = dielectric * s.specularG;
-        f[2] = dielectric * s.specularB;
         if (metal > 0) {
             f[0] += metal * s.specularWeight * Fresnel.metal(d, s.baseR, s.specularR);
             f[1] += metal * s.specularWeight * Fresnel.metal(d, s.baseG, s.specularG);
             f[2] += metal * s.specularWeight * Fresnel.metal(d, s.baseB, s.specularB);
         }
-        if (s.film > 0 && !fromInside) {
-            filmed(d);
+        if (metal > 0 && s.film > 0 && !fromInside) {
+            metalUnderFilm(d);
         }
     }
 
-    private void filmed(double d) {
-        double dielectricShare = clear + opaque;
-        if (dielectricShare > 0) {
-            ThinFilm.reflectance(d, s.filmIor, Math.max(1.0001, eta), s.filmThickness, film);
-            for (int c = 0; c < 3; c++) {
-                f[c] += s.film * (dielectricShare * s.specularWeight * film[c] - f[c]) * dielectricShare;
-            }
-        }
-        if (metal > 0) {
-            for (int c = 0; c < 3; c++) {
-                double f0 = Math.min(0.98, c == 0 ? s.baseR : c == 1 ? s.baseG : s.baseB);
-                double n = (1 + Math.sqrt(f0)) / (1 - Math.sqrt(f0));
-                ThinFilm.reflectance(d, s.filmIor, n, s.filmThickness, film);
-                f[c] += s.film * metal * (s.specularWeight * film[c] - f[c]);
-            }
+    /** A dielectric's part of the base reflectance: a thin clear wall has a boundary behind, too. */
+    private double bothSides(double front) {
+        return s.thinWalled && clear > 0 ? opaque * front + clear * pane(front) : (clear + opaque) * front;
+    }
+
+    private void metalUnderFilm(double d) {
+        for (int c = 0; c < 3; c++) {
+            double f0 = Math.min(0.98, c == 0 ? s.baseR : c == 1 ? s.baseG : s.baseB);
+            double f82 = c == 0 ? s.specularR : c == 1 ? s.specularG : s.specularB;
+            double n = (1 + Math.sqrt(f0)) / (1 - Math.sqrt(f0));
+            ThinFilm.reflectance(d, s.filmIor, n, s.filmThickness, film);
+            f[c] += s.film
+                    * metal
+                    * s.specularWeight
+                    * (film[c] - Fresnel.metal(d, c == 0 ? s.baseR : c == 1 ? s.baseG : s.baseB, f82));
         }
     }
 
@@ -344,11 +405,8 @@ public final class Bsdf {
             double l = 1 / Math.sqrt(hx * hx + hy * hy + hz * hz);
             double d = Math.min(1, (ox * hx + oy * hy + oz * hz) * l);
             double visible = ggx.visibleDensity(ox, oy, oz, hx * l, hy * l, hz * l) / (4 * d);
-            double value = rest
-                    * (1 - pane(s.specularWeight * Fresnel.dielectric(d, eta)))
-                    * visible
-                    * shadowing(ggx, x, y, z);
-            add(value * s.transmissionR, value * s.transmissionG, value * s.transmissionB);
+            reflectAt(d);
+            throughPane(rest * visible * shadowing(ggx, x, y, z));
             pdf += chance[CLEAR] * visible;
             return;
         }
@@ -369,21 +427,25 @@ public final class Bsdf {
         }
         double q = o + eta * i;
         double visible = ggx.visibleDensity(ox, oy, oz, hx, hy, hz) * eta * eta * -i / (q * q);
-        double value = rest
-                * (1 - s.specularWeight * Fresnel.dielectric(Math.min(1, o), eta))
-                * visible
-                * shadowing(ggx, x, y, z);
-        tint(value);
+        reflectAt(Math.min(1, o));
+        tint(rest * visible * shadowing(ggx, x, y, z));
         pdf += chance[CLEAR] * visible;
     }
 
-    /** Adds light that passes: coloured here only where it is not coloured by depth. */
+    /** Adds what of the light passes the boundary just asked about: coloured here only where it is not coloured by depth. */
     private void tint(double value) {
         boolean here = s.transmissionDepth <= 0;
         add(
-                here ? value * s.transmissionR : value,
-                here ? value * s.transmissionG : value,
-                here ? value * s.transmissionB : value);
+                value * (1 - boundary[0]) * (here ? s.transmissionR : 1),
+                value * (1 - boundary[1]) * (here ? s.transmissionG : 1),
+                value * (1 - boundary[2]) * (here ? s.transmissionB : 1));
+    }
+
+    private void throughPane(double value) {
+        add(
+                value * (1 - pane(boundary[0])) * s.transmissionR,
+                value * (1 - pane(boundary[1])) * s.transmissionG,
+                value * (1 - pane(boundary[2])) * s.transmissionB);
     }
 
     private void add(double red, double green, double blue) {
@@ -479,8 +541,8 @@ public final class Bsdf {
     public void straight() {
         r = g = b = 0;
         if (s.isPane()) {
-            double value = fuzzOut * coatOut * clear * (1 - pane(s.specularWeight * Fresnel.dielectric(oz, eta)));
-            add(value * s.transmissionR, value * s.transmissionG, value * s.transmissionB);
+            reflectAt(oz);
+            throughPane(fuzzOut * coatOut * clear);
         }
     }
 
@@ -541,19 +603,18 @@ public final class Bsdf {
         pdf = 0;
         r = g = b = 0;
         double rest = fuzzOut * coatOut * clear / chance[CLEAR];
-        double boundary = s.specularWeight * Fresnel.dielectric(oz, eta);
+        reflectAt(oz);
         if (s.thinWalled) {
             wx = -ox;
             wy = -oy;
             wz = -oz;
-            double value = rest * (1 - pane(boundary));
-            add(value * s.transmissionR, value * s.transmissionG, value * s.transmissionB);
+            throughPane(rest);
             return true;
         }
         if (!refract(0, 0, 1)) {
             return false;
         }
-        tint(rest * (1 - boundary));
+        tint(rest);
         return true;
     }
 }

@@ -22,6 +22,15 @@ public final class Fresnel {
         return (s * s + p * p) / 2;
     }
 
+    /**
+     * Reflectance between its value facing and its value at the edge (MaterialX, {@code generalized_schlick}).
+     *
+     * @param power (1 − cosine) raised to the exponent
+     */
+    public static double schlick(double facing, double edge, double power) {
+        return facing + (edge - facing) * power;
+    }
+
     /** ((n − 1)/(n + 1))², the reflectance at normal incidence. */
     public static double facing(double eta) {
         double r = (eta - 1) / (eta + 1);

@@ -21,6 +21,16 @@ public final class SurfaceValues {
     public double roughness;
     public double anisotropy;
     public double ior;
+    /** Whether the boundary reflects by angle as the next seven say rather than as its index does. */
+    public boolean schlick;
+
+    public double facingR;
+    public double facingG;
+    public double facingB;
+    public double edgeR;
+    public double edgeG;
+    public double edgeB;
+    public double exponent;
     public double transmission;
     public double transmissionR;
     public double transmissionG;
@@ -52,6 +62,8 @@ public final class SurfaceValues {
     public double filmIor;
     public double opacity;
     public boolean thinWalled;
+    /** How far the white of a height picture stands out, in metres. */
+    public double height;
     /** Single-scattering in the clear medium: extinction and scattering per metre, 0 for none; mean cosine. */
     public double extinctionR;
 
@@ -84,6 +96,16 @@ public final class SurfaceValues {
         v.roughness = s.number(Parameter.SPECULAR_ROUGHNESS);
         v.anisotropy = s.number(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY);
         v.ior = s.number(Parameter.SPECULAR_IOR);
+        v.schlick = s.flag(Parameter.GENERALIZED_SCHLICK);
+        LinearRgb facing = s.colour(Parameter.SCHLICK_COLOR0);
+        v.facingR = facing.r();
+        v.facingG = facing.g();
+        v.facingB = facing.b();
+        LinearRgb edge = s.colour(Parameter.SCHLICK_COLOR90);
+        v.edgeR = edge.r();
+        v.edgeG = edge.g();
+        v.edgeB = edge.b();
+        v.exponent = s.number(Parameter.SCHLICK_EXPONENT);
         v.transmission = s.number(Parameter.TRANSMISSION_WEIGHT);
         LinearRgb passing = s.colour(Parameter.TRANSMISSION_COLOR);
         v.transmissionR = passing.r();
@@ -120,6 +142,7 @@ public final class SurfaceValues {
         v.filmIor = s.number(Parameter.THIN_FILM_IOR);
         v.opacity = s.number(Parameter.GEOMETRY_OPACITY);
         v.thinWalled = s.flag(Parameter.GEOMETRY_THIN_WALLED);
+        v.height = s.number(Parameter.GEOMETRY_HEIGHT);
         double radius = s.number(Parameter.SUBSURFACE_RADIUS);
         LinearRgb reach = s.colour(Parameter.SUBSURFACE_RADIUS_SCALE);
         v.subsurfacePathR = radius * reach.r();
@@ -174,6 +197,14 @@ public final class SurfaceValues {
         roughness = o.roughness;
         anisotropy = o.anisotropy;
         ior = o.ior;
+        schlick = o.schlick;
+        facingR = o.facingR;
+        facingG = o.facingG;
+        facingB = o.facingB;
+        edgeR = o.edgeR;
+        edgeG = o.edgeG;
+        edgeB = o.edgeB;
+        exponent = o.exponent;
         transmission = o.transmission;
         transmissionR = o.transmissionR;
         transmissionG = o.transmissionG;
@@ -205,6 +236,7 @@ public final class SurfaceValues {
         filmIor = o.filmIor;
         opacity = o.opacity;
         thinWalled = o.thinWalled;
+        height = o.height;
         extinctionR = o.extinctionR;
         extinctionG = o.extinctionG;
         extinctionB = o.extinctionB;
@@ -235,6 +267,16 @@ public final class SurfaceValues {
                 specularR *= rgba[0];
                 specularG *= rgba[1];
                 specularB *= rgba[2];
+            }
+            case SCHLICK_COLOR0 -> {
+                facingR *= rgba[0];
+                facingG *= rgba[1];
+                facingB *= rgba[2];
+            }
+            case SCHLICK_COLOR90 -> {
+                edgeR *= rgba[0];
+                edgeG *= rgba[1];
+                edgeB *= rgba[2];
             }
             case TRANSMISSION_COLOR -> {
                 transmissionR *= rgba[0];

@@ -76,6 +76,11 @@ public final class Texture {
         }
     }
 
+    /** Width of a pixel in the unit of u and v. */
+    public double pixel() {
+        return 1 / Math.max(1e-9, pixelsPerUnit);
+    }
+
     /** The value of the channel that a number reads. */
     public double channel(double[] rgba) {
         return switch (use.channel()) {

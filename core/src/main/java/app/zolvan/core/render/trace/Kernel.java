@@ -37,44 +37,18 @@ public interface Kernel {
      * @param indices  three vertices a triangle, at least one triangle
      */
     static Kernel of(Kind kind, float[] vertices, int[] indices) {
-        int leaf = kind == Kind.SCALAR ? ScalarKernel.LEAF : 4;
-        BoundsTree tree = BoundsTree.of(boxes(vertices, indices), indices.length / 3, leaf);
+        Pieces pieces = Pieces.of(vertices, indices, Pieces.SPARE);
         if (kind == Kind.SCALAR) {
-            return new ScalarKernel(tree, vertices, indices);
+            return new ScalarKernel(pieces.tree(ScalarKernel.LEAF, Bins::new), vertices, indices);
         }
         try { // by name: its class only loads where the module is there
-            return Class.forName("app.zolvan.core.render.trace.VectorKernel")
-                    .asSubclass(Kernel.class)
-                    .getDeclaredConstructor(BoundsTree.class, float[].class, int[].class)
-                    .newInstance(tree, vertices, indices);
+            return (Kernel) Class.forName("app.zolvan.core.render.trace.VectorKernel")
+                    .getDeclaredMethod("of", Pieces.class, float[].class, int[].class)
+                    .invoke(null, pieces, vertices, indices);
         } catch (InvocationTargetException e) {
             throw e.getCause() instanceof RuntimeException r ? r : new IllegalStateException(e.getCause());
         } catch (ReflectiveOperationException e) {
             throw new IllegalStateException("This Java runs without its vector module; use the scalar kernel.", e);
         }
-    }
-
-    /** Boxes widened by what single precision may lose on the way to them, so that no hit is passed over. */
-    private static float[] boxes(float[] vertices, int[] indices) {
-        int n = indices.length / 3;
-        float[] boxes = new float[6 * n];
-        float farthest = 0;
-        for (float v : vertices) {
-            farthest = Math.max(farthest, Math.abs(v));
-        }
-        float pad = 1e-6f * farthest;
-        for (int t = 0; t < n; t++) {
-            int a = 3 * indices[3 * t];
-            int b = 3 * indices[3 * t + 1];
-            int c = 3 * indices[3 * t + 2];
-            for (int k = 0; k < 3; k++) {
-                float p = vertices[a + k];
-                float q = vertices[b + k];
-                float r = vertices[c + k];
-                boxes[6 * t + k] = (p < q ? (p < r ? p : r) : (q < r ? q : r)) - pad;
-                boxes[6 * t + 3 + k] = (p > q ? (p > r ? p : r) : (q > r ? q : r)) + pad;
-            }
-        }
-        return boxes;
     }
 }

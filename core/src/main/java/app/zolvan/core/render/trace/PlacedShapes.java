@@ -43,7 +43,7 @@ public final class PlacedShapes {
                 }
             }
         }
-        return new PlacedShapes(BoundsTree.of(boxes, n, LEAF), kernels, matrices);
+        return new PlacedShapes(BoundsTree.of(boxes, n, LEAF, Bins::new), kernels, matrices);
     }
 
     /** The nearest hit within the ray's limits; sets tMax, primitive and instance. */

@@ -18,8 +18,8 @@ final class ScalarKernel implements Kernel {
     private final int[] ids;
 
     ScalarKernel(BoundsTree tree, float[] vertices, int[] indices) {
-        int n = indices.length / 3;
         ids = tree.order;
+        int n = ids.length;
         corners = new float[9 * n];
         for (int i = 0; i < n; i++) {
             for (int k = 0; k < 3; k++) {

@@ -20,32 +20,36 @@ import jdk.incubator.vector.VectorSpecies;
  */
 final class VectorKernel implements Kernel {
     private static final VectorSpecies<Float> EIGHT = FloatVector.SPECIES_256;
+    private static final VectorSpecies<Integer> EIGHT_INTS = IntVector.SPECIES_256;
+    private static final VectorSpecies<Integer> FOUR_INTS = IntVector.SPECIES_128;
     private static final VectorSpecies<Float> FOUR = FloatVector.SPECIES_128;
     /** Before Java 19 a mask could only become a number by way of an array, so sign bits are gathered one by one instead. */
     private static final boolean QUICK_MASKS = Runtime.version().feature() >= 19;
 
     private static final int LEAF = 1 << 30;
-    private static final int BLOCK = 36;
+    private static final int NODE = 64;
+    private static final int CHILDREN = 48;
+    private static final int BLOCK = 40;
+    private static final int IDS = 36;
+    /** Where the first node begins: with an array's head of 16 bytes, on a line of the cache. */
+    private static final int MARGIN = 12;
 
-    private float[] nodes;
-    private int[] children;
-    private float[] blocks;
-    private int[] ids;
+    private int[] nodes;
+    private int[] blocks;
     private int nodeCount;
     private int blockCount;
 
-    VectorKernel(BoundsTree tree, float[] vertices, int[] indices) {
-        int n = indices.length / 3;
-        int guess = Math.max(1, n / 6);
-        nodes = new float[48 * guess];
-        children = new int[8 * guess];
-        blocks = new float[BLOCK * Math.max(1, n / 2)];
-        ids = new int[4 * Math.max(1, n / 2)];
+    static VectorKernel of(Pieces pieces, float[] vertices, int[] indices) {
+        return new VectorKernel(pieces.tree(4, QUICK_MASKS ? VectorBins::new : Bins::new), vertices, indices);
+    }
+
+    private VectorKernel(BoundsTree tree, float[] vertices, int[] indices) {
+        int n = tree.order.length;
+        nodes = new int[MARGIN + NODE * Math.max(1, n / 6)];
+        blocks = new int[MARGIN + BLOCK * Math.max(1, n / 2)];
         new Collapse(tree, vertices, indices).node(0);
-        nodes = Arrays.copyOf(nodes, 48 * nodeCount);
-        children = Arrays.copyOf(children, 8 * nodeCount);
-        blocks = Arrays.copyOf(blocks, BLOCK * blockCount);
-        ids = Arrays.copyOf(ids, 4 * blockCount);
+        nodes = Arrays.copyOf(nodes, MARGIN + NODE * nodeCount);
+        blocks = Arrays.copyOf(blocks, MARGIN + BLOCK * blockCount);
     }
 
     /** Makes wide nodes of the binary tree. */
@@ -78,38 +82,38 @@ final class VectorKernel implements Kernel {
                 open[widest] = tree.left[opened];
                 open[count++] = tree.right[opened];
             }
-            int me = nodeCount++;
-            if (48 * nodeCount > nodes.length) {
-                nodes = Arrays.copyOf(nodes, nodes.length * 3 / 2 + 48);
-                children = Arrays.copyOf(children, nodes.length / 6);
+            int me = MARGIN + NODE * nodeCount++;
+            if (me + NODE > nodes.length) {
+                nodes = Arrays.copyOf(nodes, nodes.length * 3 / 2 + NODE);
             }
             for (int i = 0; i < 8; i++) {
                 for (int k = 0; k < 3; k++) {
-                    nodes[48 * me + 16 * k + i] = i < count ? tree.bounds[6 * open[i] + k] : Float.POSITIVE_INFINITY;
-                    nodes[48 * me + 16 * k + 8 + i] =
-                            i < count ? tree.bounds[6 * open[i] + 3 + k] : Float.NEGATIVE_INFINITY;
+                    nodes[me + 16 * k + i] =
+                            Float.floatToRawIntBits(i < count ? tree.bounds[6 * open[i] + k] : Float.POSITIVE_INFINITY);
+                    nodes[me + 16 * k + 8 + i] = Float.floatToRawIntBits(
+                            i < count ? tree.bounds[6 * open[i] + 3 + k] : Float.NEGATIVE_INFINITY);
                 }
             }
             for (int i = 0; i < count; i++) {
                 int child = tree.isLeaf(open[i]) ? LEAF | block(open[i]) : node(open[i]);
-                children[8 * me + i] = child;
+                nodes[me + CHILDREN + i] = child;
             }
             return me;
         }
 
         private int block(int leaf) {
-            int me = blockCount++;
-            if (4 * blockCount > ids.length) {
-                ids = Arrays.copyOf(ids, ids.length * 3 / 2 + 4);
-                blocks = Arrays.copyOf(blocks, ids.length / 4 * BLOCK);
+            int me = MARGIN + BLOCK * blockCount++;
+            if (me + BLOCK > blocks.length) {
+                blocks = Arrays.copyOf(blocks, blocks.length * 3 / 2 + BLOCK);
             }
-            Arrays.fill(blocks, BLOCK * me, BLOCK * (me + 1), Float.NaN);
+            Arrays.fill(blocks, me, me + IDS, Float.floatToRawIntBits(Float.NaN));
             for (int i = 0; i < tree.count(leaf); i++) {
                 int t = tree.order[tree.left[leaf] + i];
-                ids[4 * me + i] = t;
+                blocks[me + IDS + i] = t;
                 for (int k = 0; k < 3; k++) {
                     for (int axis = 0; axis < 3; axis++) {
-                        blocks[BLOCK * me + 12 * k + 4 * axis + i] = vertices[3 * indices[3 * t + k] + axis];
+                        blocks[me + 12 * k + 4 * axis + i] =
+                                Float.floatToRawIntBits(vertices[3 * indices[3 * t + k] + axis]);
                     }
                 }
             }
@@ -135,36 +139,41 @@ final class VectorKernel implements Kernel {
         int fx = 8 - nx;
         int fy = 40 - ny;
         int fz = 72 - nz;
-        IntVector least = IntVector.broadcast(IntVector.SPECIES_256, Float.floatToRawIntBits(ray.tMin));
-        float[] nodes = this.nodes;
-        int[] children = this.children;
+        IntVector least = IntVector.broadcast(EIGHT_INTS, Float.floatToRawIntBits(ray.tMin));
+        int[] nodes = this.nodes;
         long[] stack = ray.stack;
         int[] signs = ray.signs;
         int[] lanes = ray.lanes;
         int limit = Float.floatToRawIntBits(ray.tMax);
         boolean found = false;
         int top = 0;
-        int node = 0;
+        int node = MARGIN;
         while (true) {
             if (node < LEAF) {
-                int o = 48 * node;
-                IntVector near = FloatVector.fromArray(EIGHT, nodes, o + nx)
+                int o = node;
+                IntVector near = IntVector.fromArray(EIGHT_INTS, nodes, o + nx)
+                        .reinterpretAsFloats()
                         .fma(rx, bx)
                         .reinterpretAsInts()
-                        .max(FloatVector.fromArray(EIGHT, nodes, o + ny)
+                        .max(IntVector.fromArray(EIGHT_INTS, nodes, o + ny)
+                                .reinterpretAsFloats()
                                 .fma(ry, by)
                                 .reinterpretAsInts())
-                        .max(FloatVector.fromArray(EIGHT, nodes, o + nz)
+                        .max(IntVector.fromArray(EIGHT_INTS, nodes, o + nz)
+                                .reinterpretAsFloats()
                                 .fma(rz, bz)
                                 .reinterpretAsInts()
                                 .max(least));
-                IntVector far = FloatVector.fromArray(EIGHT, nodes, o + fx)
+                IntVector far = IntVector.fromArray(EIGHT_INTS, nodes, o + fx)
+                        .reinterpretAsFloats()
                         .fma(rx, bx)
                         .reinterpretAsInts()
-                        .min(FloatVector.fromArray(EIGHT, nodes, o + fy)
+                        .min(IntVector.fromArray(EIGHT_INTS, nodes, o + fy)
+                                .reinterpretAsFloats()
                                 .fma(ry, by)
                                 .reinterpretAsInts())
-                        .min(FloatVector.fromArray(EIGHT, nodes, o + fz)
+                        .min(IntVector.fromArray(EIGHT_INTS, nodes, o + fz)
+                                .reinterpretAsFloats()
                                 .fma(rz, bz)
                                 .reinterpretAsInts()
                                 .min(limit));
@@ -176,20 +185,31 @@ final class VectorKernel implements Kernel {
                     hits = ~signBits(signs, 8) & 0xFF;
                 }
                 if (hits != 0) {
-                    int c = 8 * node;
+                    int c = node + CHILDREN;
                     int first = Long.numberOfTrailingZeros(hits);
                     hits &= hits - 1;
                     if (hits == 0) {
-                        node = children[c + first];
+                        node = nodes[c + first];
                         continue;
                     }
                     near.intoArray(lanes, 0);
-                    int base = top;
-                    stack[top++] = (long) lanes[first] << 32 | children[c + first];
+                    int second = Long.numberOfTrailingZeros(hits);
+                    hits &= hits - 1;
+                    long a = (long) lanes[first] << 32 | nodes[c + first];
+                    long b = (long) lanes[second] << 32 | nodes[c + second];
+                    long nearer = Math.min(a, b);
+                    stack[top] = Math.max(a, b);
+                    if (hits == 0) {
+                        top++;
+                        node = (int) nearer;
+                        continue;
+                    }
+                    int base = top++;
+                    stack[top++] = nearer;
                     do {
                         int i = Long.numberOfTrailingZeros(hits);
                         hits &= hits - 1;
-                        long key = (long) lanes[i] << 32 | children[c + i];
+                        long key = (long) lanes[i] << 32 | nodes[c + i];
                         int at = top++;
                         while (at > base && stack[at - 1] < key) {
                             stack[at] = stack[at - 1];
@@ -235,7 +255,7 @@ final class VectorKernel implements Kernel {
             left &= left - 1;
             if (ray.distances[i] < best) {
                 best = ray.distances[i];
-                ray.primitive = ids[4 * block + i];
+                ray.primitive = blocks[block + IDS + i];
             }
         }
         ray.tMax = best;
@@ -247,8 +267,8 @@ final class VectorKernel implements Kernel {
      * one method: vectors handed to a method that the compiler does not inline would each become an object.
      */
     private long meet(Ray r, int block, int limit) {
-        float[] f = blocks;
-        int o = BLOCK * block;
+        int[] f = blocks;
+        int o = block;
         int kx = o + 4 * r.kx;
         int ky = o + 4 * r.ky;
         int kz = o + 4 * r.kz;
@@ -257,15 +277,28 @@ final class VectorKernel implements Kernel {
         FloatVector ox = FloatVector.broadcast(FOUR, r.kox);
         FloatVector oy = FloatVector.broadcast(FOUR, r.koy);
         FloatVector oz = FloatVector.broadcast(FOUR, r.koz);
-        FloatVector az = FloatVector.fromArray(FOUR, f, kz).sub(oz);
-        FloatVector bz = FloatVector.fromArray(FOUR, f, kz + 12).sub(oz);
-        FloatVector cz = FloatVector.fromArray(FOUR, f, kz + 24).sub(oz);
-        FloatVector ax = az.fma(sx, FloatVector.fromArray(FOUR, f, kx).sub(ox));
-        FloatVector ay = az.fma(sy, FloatVector.fromArray(FOUR, f, ky).sub(oy));
-        FloatVector bx = bz.fma(sx, FloatVector.fromArray(FOUR, f, kx + 12).sub(ox));
-        FloatVector by = bz.fma(sy, FloatVector.fromArray(FOUR, f, ky + 12).sub(oy));
-        FloatVector cx = cz.fma(sx, FloatVector.fromArray(FOUR, f, kx + 24).sub(ox));
-        FloatVector cy = cz.fma(sy, FloatVector.fromArray(FOUR, f, ky + 24).sub(oy));
+        FloatVector az =
+                IntVector.fromArray(FOUR_INTS, f, kz).reinterpretAsFloats().sub(oz);
+        FloatVector bz =
+                IntVector.fromArray(FOUR_INTS, f, kz + 12).reinterpretAsFloats().sub(oz);
+        FloatVector cz =
+                IntVector.fromArray(FOUR_INTS, f, kz + 24).reinterpretAsFloats().sub(oz);
+        FloatVector ax = az.fma(
+                sx, IntVector.fromArray(FOUR_INTS, f, kx).reinterpretAsFloats().sub(ox));
+        FloatVector ay = az.fma(
+                sy, IntVector.fromArray(FOUR_INTS, f, ky).reinterpretAsFloats().sub(oy));
+        FloatVector bx = bz.fma(
+                sx,
+                IntVector.fromArray(FOUR_INTS, f, kx + 12).reinterpretAsFloats().sub(ox));
+        FloatVector by = bz.fma(
+                sy,
+                IntVector.fromArray(FOUR_INTS, f, ky + 12).reinterpretAsFloats().sub(oy));
+        FloatVector cx = cz.fma(
+                sx,
+                IntVector.fromArray(FOUR_INTS, f, kx + 24).reinterpretAsFloats().sub(ox));
+        FloatVector cy = cz.fma(
+                sy,
+                IntVector.fromArray(FOUR_INTS, f, ky + 24).reinterpretAsFloats().sub(oy));
         // products are rounded apart, so that the neighbour across an edge finds exactly the opposite
         FloatVector u = cx.mul(by).sub(cy.mul(bx));
         FloatVector v = ax.mul(cy).sub(ay.mul(cx));
@@ -298,7 +331,7 @@ final class VectorKernel implements Kernel {
     /** The last step of {@link #meet} one by one: so little is left that a mask would cost more. */
     private long inside(Ray r, int o, int limit) {
         float[] e = r.edges;
-        float[] f = blocks;
+        int[] f = blocks;
         int kz = o + 4 * r.kz;
         long hits = 0;
         for (int i = 0; i < 4; i++) {
@@ -308,9 +341,9 @@ final class VectorKernel implements Kernel {
             if (Math.min(Math.min(u, v), w) < 0 && Math.max(Math.max(u, v), w) > 0) {
                 continue;
             }
-            float az = f[kz + i] - r.koz;
-            float bz = f[kz + 12 + i] - r.koz;
-            float cz = f[kz + 24 + i] - r.koz;
+            float az = Float.intBitsToFloat(f[kz + i]) - r.koz;
+            float bz = Float.intBitsToFloat(f[kz + 12 + i]) - r.koz;
+            float cz = Float.intBitsToFloat(f[kz + 24 + i]) - r.koz;
             float t = Math.fma(u, az, Math.fma(v, bz, w * cz)) * r.sz / (u + v + w);
             if (t > r.tMin && t < Float.intBitsToFloat(limit)) {
                 r.distances[i] = t;
@@ -338,35 +371,40 @@ final class VectorKernel implements Kernel {
         int fx = 8 - nx;
         int fy = 40 - ny;
         int fz = 72 - nz;
-        IntVector least = IntVector.broadcast(IntVector.SPECIES_256, Float.floatToRawIntBits(ray.tMin));
+        IntVector least = IntVector.broadcast(EIGHT_INTS, Float.floatToRawIntBits(ray.tMin));
         int limit = Float.floatToRawIntBits(ray.tMax);
-        IntVector most = IntVector.broadcast(IntVector.SPECIES_256, limit);
-        float[] nodes = this.nodes;
-        int[] children = this.children;
+        IntVector most = IntVector.broadcast(EIGHT_INTS, limit);
+        int[] nodes = this.nodes;
         long[] stack = ray.stack;
         int[] signs = ray.signs;
         int top = 0;
-        int node = 0;
+        int node = MARGIN;
         while (true) {
             if (node < LEAF) {
-                int o = 48 * node;
-                IntVector near = FloatVector.fromArray(EIGHT, nodes, o + nx)
+                int o = node;
+                IntVector near = IntVector.fromArray(EIGHT_INTS, nodes, o + nx)
+                        .reinterpretAsFloats()
                         .fma(rx, bx)
                         .reinterpretAsInts()
-                        .max(FloatVector.fromArray(EIGHT, nodes, o + ny)
+                        .max(IntVector.fromArray(EIGHT_INTS, nodes, o + ny)
+                                .reinterpretAsFloats()
                                 .fma(ry, by)
                                 .reinterpretAsInts())
-                        .max(FloatVector.fromArray(EIGHT, nodes, o + nz)
+                        .max(IntVector.fromArray(EIGHT_INTS, nodes, o + nz)
+                                .reinterpretAsFloats()
                                 .fma(rz, bz)
                                 .reinterpretAsInts()
                                 .max(least));
-                IntVector far = FloatVector.fromArray(EIGHT, nodes, o + fx)
+                IntVector far = IntVector.fromArray(EIGHT_INTS, nodes, o + fx)
+                        .reinterpretAsFloats()
                         .fma(rx, bx)
                         .reinterpretAsInts()
-                        .min(FloatVector.fromArray(EIGHT, nodes, o + fy)
+                        .min(IntVector.fromArray(EIGHT_INTS, nodes, o + fy)
+                                .reinterpretAsFloats()
                                 .fma(ry, by)
                                 .reinterpretAsInts())
-                        .min(FloatVector.fromArray(EIGHT, nodes, o + fz)
+                        .min(IntVector.fromArray(EIGHT_INTS, nodes, o + fz)
+                                .reinterpretAsFloats()
                                 .fma(rz, bz)
                                 .reinterpretAsInts()
                                 .min(most));
@@ -378,7 +416,7 @@ final class VectorKernel implements Kernel {
                     hits = ~signBits(signs, 8) & 0xFF;
                 }
                 while (hits != 0) {
-                    stack[top++] = children[8 * node + Long.numberOfTrailingZeros(hits)];
+                    stack[top++] = nodes[node + CHILDREN + Long.numberOfTrailingZeros(hits)];
                     hits &= hits - 1;
                 }
             } else if (meet(ray, node & (LEAF - 1), limit) != 0) {
