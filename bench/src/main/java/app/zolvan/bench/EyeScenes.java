@@ -35,8 +35,7 @@ import java.util.function.Supplier;
 
 /** Small scenes that show what the tracer does, to be looked at: a picture and its figures each. */
 public final class EyeScenes {
-    private static final int WIDTH = 640;
-    private static final int HEIGHT = 400;
+    private static final int THREADS = Runtime.getRuntime().availableProcessors();
     private static final Surface MATT =
             Surface.STANDARD.with(Parameter.SPECULAR_WEIGHT, 0).with(Parameter.BASE_COLOR, 0.55, 0.54, 0.52);
     private static final Surface GLASS =
@@ -53,7 +52,7 @@ public final class EyeScenes {
 
     private EyeScenes() {}
 
-    /** @param args a folder; samples a pixel, 0 for the proof's noise target; then the scenes wanted, all when none is named */
+    /** @param args a folder; samples a pixel, proof or review; WIDTHxHEIGHT; then the scenes wanted, all when none is named */
     public static void main(String[] args) throws IOException {
         Map<String, Supplier<View>> all = new LinkedHashMap<>();
         all.put("room", EyeScenes::room);
@@ -65,46 +64,62 @@ public final class EyeScenes {
         all.put("cloth", EyeScenes::cloth);
         Path folder = Path.of(args[0]);
         Files.createDirectories(folder);
-        int samples = Integer.parseInt(args[1]);
-        Quality quality = samples == 0 ? Quality.PROOF : Quality.samples(samples);
-        List<String> wanted = List.of(args).subList(2, args.length);
+        Quality quality = switch (args[1]) {
+            case "proof" -> Quality.PROOF;
+            case "review" -> Quality.REVIEW;
+            default -> Quality.samples(Integer.parseInt(args[1]));
+        };
+        String[] size = args[2].split("x", 2);
+        Region whole = new Region(0, 0, Integer.parseInt(size[0]), Integer.parseInt(size[1]));
+        List<String> wanted = List.of(args).subList(3, args.length);
         for (Map.Entry<String, Supplier<View>> e : all.entrySet()) {
             if (wanted.isEmpty() || wanted.contains(e.getKey())) {
-                picture(e.getKey(), e.getValue().get(), quality, folder);
+                picture(e.getKey(), e.getValue().get(), quality, whole, folder);
             }
         }
     }
 
-    private static void picture(String name, View v, Quality quality, Path folder) throws IOException {
+    private static Still still(View v, Region r) {
+        Still still = new Still(v.scene.build(), v.sky, null, v.camera, r.width(), r.height(), 1, 32);
+        return v.caustics == null ? still : still.with(v.caustics);
+    }
+
+    /** Seconds to the first, coarse picture of the whole. */
+    private static double first(View v, Region r) {
         long start = System.nanoTime();
-        Still still = new Still(v.scene.build(), v.sky, null, v.camera, WIDTH, HEIGHT, 1, 32);
-        if (v.caustics != null) {
-            still.with(v.caustics);
-        }
-        double[] first = {0};
+        still(v, r).render(Quality.samples(1), r, THREADS, (share, n) -> false);
+        return (System.nanoTime() - start) / 1e9;
+    }
+
+    private static void picture(String name, View v, Quality quality, Region r, Path folder) throws IOException {
+        double cold = first(v, r);
+        first(v, r);
+        double warm = first(v, r);
+        long start = System.nanoTime();
+        Still still = still(v, r);
         int[] most = {0};
-        still.render(
-                quality, new Region(0, 0, WIDTH, HEIGHT), Runtime.getRuntime().availableProcessors(), (share, n) -> {
-                    first[0] = first[0] == 0 ? (System.nanoTime() - start) / 1e9 : first[0];
-                    most[0] = n;
-                    return true;
-                });
+        still.render(quality, r, THREADS, (share, n) -> {
+            most[0] = n;
+            return true;
+        });
         double seconds = (System.nanoTime() - start) / 1e9;
+        System.out.printf(
+                Locale.ROOT,
+                "%-8s first %.2f s cold, %.2f s warm; %d samples at most in %.1f s, %.2f million rays/s%n",
+                name,
+                cold,
+                warm,
+                most[0],
+                seconds,
+                still.rays() / seconds / 1e6);
         for (boolean smooth : new boolean[] {false, true}) {
             Development d = new Development(v.stops, v.kelvin, Curve.NEUTRAL, null, smooth);
             long before = System.nanoTime();
-            float[] radiance = d.radiance(still.film(), 0, 0, WIDTH, HEIGHT);
+            float[] radiance = d.radiance(still.film(), 0, 0, r.width(), r.height());
             String file = name + (smooth ? "-smoothed" : "") + ".png";
-            Files.write(folder.resolve(file), Png.encode(WIDTH, HEIGHT, d.bytes(radiance), 150));
+            Files.write(folder.resolve(file), Png.encode(r.width(), r.height(), d.bytes(radiance), 150));
             if (smooth) {
-                System.out.printf(
-                        Locale.ROOT,
-                        "%-8s first %.1f s, %d samples at most in %.1f s, smoothing %.1f s%n",
-                        name,
-                        first[0],
-                        most[0],
-                        seconds,
-                        (System.nanoTime() - before) / 1e9);
+                System.out.printf(Locale.ROOT, "%-8s smoothing %.1f s%n", name, (System.nanoTime() - before) / 1e9);
             }
         }
     }

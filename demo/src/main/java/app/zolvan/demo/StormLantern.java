@@ -15,7 +15,7 @@ import java.util.function.UnaryOperator;
  * bodies, brass burner and wire cage, glass chimney, wick and flame, leather carry strap, embossed maker's plate, one
  * screw repeated. Modelled in millimetres and, like a real export, with source materials that say little.
  */
-final class StormLantern {
+public final class StormLantern {
     private static final int ROUND = 52;
     private static final double CREASE = Math.toRadians(38);
     private static final Vec3 UP = Vec3.axis(1);
@@ -25,7 +25,7 @@ final class StormLantern {
     private static final double OIL_LEVEL = 81;
 
     /** The two ways in which designers model a liquid in its vessel. */
-    enum Vessel {
+    public enum Vessel {
         /** The glass wall and the oil are closed bodies; the oil reaches slightly into the wall. */
         CLOSED_BODIES,
         /** Open surfaces with a medium on either side: air to glass, oil to glass, oil to air. They share their rims. */
@@ -39,7 +39,7 @@ final class StormLantern {
         this.vessel = vessel;
     }
 
-    static Model model(Vessel vessel) {
+    public static Model model(Vessel vessel) {
         return new StormLantern(vessel).build();
     }
 

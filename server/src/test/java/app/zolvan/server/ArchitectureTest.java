@@ -6,6 +6,7 @@ import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.sli
 import com.tngtech.archunit.core.domain.JavaCall;
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.properties.HasName;
 import com.tngtech.archunit.core.domain.properties.HasOwner;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
@@ -57,6 +58,20 @@ class ArchitectureTest {
                 .should()
                 .dependOnClassesThat()
                 .resideInAPackage("app.zolvan.demo..")
+                .check(CLASSES);
+    }
+
+    /** A picture is the same on every machine: Math may differ in the last bit from one processor to the next. */
+    @Test
+    void theTracerUsesOnlyFunctionsThatAreTheSameEverywhere() {
+        noClasses()
+                .that()
+                .resideInAnyPackage("app.zolvan.core.render..", "app.zolvan.core.light..")
+                .should()
+                .callMethodWhere(JavaCall.Predicates.target(
+                                HasOwner.Predicates.With.owner(JavaClass.Predicates.type(Math.class)))
+                        .and(JavaCall.Predicates.target(HasName.Predicates.nameMatching(
+                                "sin|cos|tan|exp|log|log10|pow|cbrt|atan|atan2|asin|acos|hypot|sinh|cosh|tanh"))))
                 .check(CLASSES);
     }
 

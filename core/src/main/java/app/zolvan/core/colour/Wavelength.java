@@ -21,6 +21,6 @@ public final class Wavelength {
 
     private static double lobe(double nm, double peak, double below, double above) {
         double t = (nm - peak) / (nm < peak ? below : above);
-        return Math.exp(-t * t / 2);
+        return StrictMath.exp(-t * t / 2);
     }
 }

@@ -54,7 +54,11 @@ public final class CommandLine {
     private final PrintStream out;
     private final PrintStream err;
 
-    CommandLine(PrintStream out, PrintStream err) {
+    /**
+     * @param out what was asked for
+     * @param err progress and complaints
+     */
+    public CommandLine(PrintStream out, PrintStream err) {
         this.out = out;
         this.err = err;
     }
@@ -64,7 +68,7 @@ public final class CommandLine {
     }
 
     /** @return the code to exit with */
-    int run(String... args) {
+    public int run(String... args) {
         List<String> plain = new ArrayList<>();
         LengthUnit unit = null;
         UpAxis up = null;

@@ -1,21 +1,14 @@
 package app.zolvan.core.command;
 
-import app.zolvan.core.assign.Look;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Mesh;
-import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
 import app.zolvan.core.light.Lamp;
 import app.zolvan.core.light.RadianceHdr;
 import app.zolvan.core.light.WhiteBalance;
-import app.zolvan.core.mapping.Mapping;
-import app.zolvan.core.material.Material;
-import app.zolvan.core.material.MaterialKind;
-import app.zolvan.core.material.Parameter;
-import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.Digest;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.render.film.Development;
@@ -28,7 +21,6 @@ import app.zolvan.core.render.path.Caustics;
 import app.zolvan.core.render.path.Still;
 import app.zolvan.core.render.path.Still.Quality;
 import app.zolvan.core.render.path.Still.Region;
-import app.zolvan.core.render.scene.Dress;
 import app.zolvan.core.render.scene.RenderScene;
 import app.zolvan.core.render.texture.Textures;
 import app.zolvan.core.render.trace.Kernel;
@@ -39,12 +31,14 @@ import java.io.DataOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.io.UncheckedIOException;
+import java.lang.management.ManagementFactory;
+import java.lang.management.MemoryPoolMXBean;
+import java.lang.management.MemoryType;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.Arrays;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
@@ -199,7 +193,7 @@ final class RenderCommand {
                         ? model.images().get(digest).bytes()
                         : null,
                 Textures.BUDGET);
-        RenderScene scene = scene(model, kind, textures, sun);
+        RenderScene scene = StandingModel.scene(model, kind, textures, sun);
         textures.problems().forEach(err::println);
         double built = seconds(start);
         Region all = new Region(0, 0, width, height);
@@ -241,12 +235,14 @@ final class RenderCommand {
                     n);
             return true;
         });
+        double traced = seconds(start);
         write(still.film(), wanted, to);
         if (json) {
             out.printf(
                     Locale.ROOT,
                     "{\"width\":%d,\"height\":%d,\"kernel\":\"%s\",\"threads\":%d,\"mostSamples\":%d,\"buildSeconds\":%.3f,"
-                            + "\"firstPictureSeconds\":%.3f,\"seconds\":%.3f}%n",
+                            + "\"firstPictureSeconds\":%.3f,\"seconds\":%.3f,\"rays\":%d,\"raysPerSecond\":%.0f,\"developSeconds\":%.3f,"
+                            + "\"heapMB\":%.0f}%n",
                     wanted.width(),
                     wanted.height(),
                     kind.word(),
@@ -254,7 +250,11 @@ final class RenderCommand {
                     samples[0],
                     built,
                     first[0],
-                    seconds(start));
+                    traced,
+                    still.rays(),
+                    still.rays() / (traced - built),
+                    seconds(start) - traced,
+                    peakHeap() / 1e6);
         }
     }
 
@@ -334,58 +334,15 @@ final class RenderCommand {
                 Math.toRadians(view[6]));
     }
 
+    private static long peakHeap() {
+        long sum = 0;
+        for (MemoryPoolMXBean pool : ManagementFactory.getMemoryPoolMXBeans()) {
+            sum += pool.getType() == MemoryType.HEAP ? pool.getPeakUsage().getUsed() : 0;
+        }
+        return sum;
+    }
+
     private static double seconds(long since) {
         return (System.nanoTime() - since) / 1e9;
-    }
-
-    /** The model with the looks it arrived with, standing on a floor. */
-    static RenderScene scene(Model model, Kernel.Kind kind, Textures textures, Lamp.Sun sun) {
-        RenderScene.Builder builder = new RenderScene.Builder(kind, textures);
-        if (sun != null) {
-            builder.lamp(sun);
-        }
-        for (Model.Part part : model.parts()) {
-            List<Material> materials = part.sourceOfSpan().stream()
-                    .map(s -> s == Model.NONE
-                            ? Look.NEUTRAL
-                            : model.sources().get(s).material())
-                    .toList();
-            List<Dress> dresses = materials.stream()
-                    .map(m -> Dress.of(m.surface())
-                            .priority(priority(m))
-                            .metric(Look.of(m, null, 0, null).mapping() instanceof Mapping.Box)
-                            .painted(true))
-                    .toList();
-            builder.addDressed(model.meshOf(part), model.partToWorld(part), dresses);
-        }
-        Box3 box = model.bounds();
-        double reach = 20 * box.size().length();
-        Vec3 centre = box.min().plus(box.max()).times(0.5);
-        float y = (float) (box.min().y() - 1e-4 * box.size().length());
-        float[] p = {
-            (float) (centre.x() - reach),
-            y,
-            (float) (centre.z() - reach),
-            (float) (centre.x() + reach),
-            y,
-            (float) (centre.z() - reach),
-            (float) (centre.x() + reach),
-            y,
-            (float) (centre.z() + reach),
-            (float) (centre.x() - reach),
-            y,
-            (float) (centre.z() + reach)
-        };
-        float[] n = {0, 1, 0, 0, 1, 0, 0, 1, 0, 0, 1, 0};
-        Mesh floor = new Mesh(p, n, null, null, new int[] {0, 2, 1, 0, 3, 2}, new int[] {0, 2}, null);
-        Surface grey =
-                Surface.STANDARD.with(Parameter.BASE_COLOR, 0.55, 0.55, 0.55).with(Parameter.SPECULAR_WEIGHT, 0);
-        return builder.add(floor, Transform.IDENTITY, List.of(grey)).build();
-    }
-
-    /** A vessel's wall goes before what is in it: glass first, then by index of refraction. */
-    private static int priority(Material m) {
-        int byIndex = (int) Math.round(1000 * m.surface().number(Parameter.SPECULAR_IOR));
-        return m.kind() == MaterialKind.GLASS ? 10_000 + byIndex : byIndex;
     }
 }

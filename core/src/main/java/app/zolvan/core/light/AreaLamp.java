@@ -29,13 +29,13 @@ public final class AreaLamp {
     /** A disc around the origin in the plane z = 0, facing +z: a regular polygon of the disc's area. */
     public static Mesh disc(double radius) {
         double step = 2 * Math.PI / ROUND;
-        double r = radius * Math.sqrt(step / Math.sin(step));
+        double r = radius * Math.sqrt(step / StrictMath.sin(step));
         float[] p = new float[3 * ROUND];
         float[] n = new float[3 * ROUND];
         int[] t = new int[3 * (ROUND - 2)];
         for (int i = 0; i < ROUND; i++) {
-            p[3 * i] = (float) (r * Math.cos(i * step));
-            p[3 * i + 1] = (float) (r * Math.sin(i * step));
+            p[3 * i] = (float) (r * StrictMath.cos(i * step));
+            p[3 * i + 1] = (float) (r * StrictMath.sin(i * step));
             n[3 * i + 2] = 1;
             if (i >= 2) {
                 t[3 * i - 5] = i - 1;

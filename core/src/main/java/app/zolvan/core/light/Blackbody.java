@@ -23,7 +23,7 @@ public final class Blackbody {
         double[] c = new double[3];
         for (double nm = 380; nm <= 780; nm += 2) {
             double m = nm * 1e-9;
-            double radiance = 1 / (Math.pow(nm, 5) * Math.expm1(C2 / (m * kelvin)));
+            double radiance = 1 / (StrictMath.pow(nm, 5) * Math.expm1(C2 / (m * kelvin)));
             Wavelength.rgb(nm, c);
             for (int k = 0; k < 3; k++) {
                 sum[k] += radiance * c[k];

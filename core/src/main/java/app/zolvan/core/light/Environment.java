@@ -44,7 +44,7 @@ public final class Environment {
         columns = new double[width * height];
         double sum = 0;
         for (int y = 0; y < height; y++) {
-            double sine = Math.sin(Math.PI * (y + 0.5) / height);
+            double sine = StrictMath.sin(Math.PI * (y + 0.5) / height);
             double along = 0;
             for (int x = 0; x < width; x++) {
                 int i = 3 * (y * width + x);
@@ -86,7 +86,7 @@ public final class Environment {
         int h = 128;
         float[] rgb = new float[3 * w * h];
         for (int y = 0; y < h; y++) {
-            double up = Math.cos(Math.PI * (y + 0.5) / h);
+            double up = StrictMath.cos(Math.PI * (y + 0.5) / h);
             for (int x = 0; x < w; x++) {
                 float v = (float) brightness.at(up, (x + 0.5) / w);
                 Arrays.fill(rgb, 3 * (y * w + x), 3 * (y * w + x) + 3, v);
@@ -118,8 +118,8 @@ public final class Environment {
 
     /** The radiance from a direction of unit length, into {@code out}'s r, g, b, with the density of sampling it. */
     public void look(double x, double y, double z, Sample out) {
-        double v = Math.acos(Math.max(-1, Math.min(1, y))) / Math.PI;
-        double u = (Math.atan2(z, x) + turn) / (2 * Math.PI) + 0.5;
+        double v = StrictMath.acos(Math.max(-1, Math.min(1, y))) / Math.PI;
+        double u = (StrictMath.atan2(z, x) + turn) / (2 * Math.PI) + 0.5;
         u -= Math.floor(u);
         int px = Math.min(width - 1, (int) (u * width));
         int py = Math.min(height - 1, (int) (v * height));
@@ -132,8 +132,11 @@ public final class Environment {
         out.g = strength * rgb[i + 1];
         out.b = strength * rgb[i + 2];
         // chance of the pixel by the solid angle it covers
-        double sine = Math.sin(Math.PI * (py + 0.5) / height);
-        double angle = 2 * Math.PI / width * (Math.cos(Math.PI * py / height) - Math.cos(Math.PI * (py + 1) / height));
+        double sine = StrictMath.sin(Math.PI * (py + 0.5) / height);
+        double angle = 2
+                * Math.PI
+                / width
+                * (StrictMath.cos(Math.PI * py / height) - StrictMath.cos(Math.PI * (py + 1) / height));
         out.pdf = luminance(rgb, i) * sine / (total * angle);
     }
 
@@ -147,14 +150,14 @@ public final class Environment {
         int px = find(columns, py * width, width, columnGuide, along);
         double left = px == 0 ? 0 : columns[py * width + px - 1];
         double inColumn = (along - left) / Math.max(1e-300, columns[py * width + px] - left);
-        double top = Math.cos(Math.PI * py / height);
-        double bottom = Math.cos(Math.PI * (py + 1) / height);
+        double top = StrictMath.cos(Math.PI * py / height);
+        double bottom = StrictMath.cos(Math.PI * (py + 1) / height);
         double y = top + (bottom - top) * inRow;
         double around = 2 * Math.PI * ((px + inColumn) / width - 0.5) - turn;
         double s = Math.sqrt(Math.max(0, 1 - y * y));
-        out.x = s * Math.cos(around);
+        out.x = s * StrictMath.cos(around);
         out.y = y;
-        out.z = s * Math.sin(around);
+        out.z = s * StrictMath.sin(around);
         set(px, py, out);
     }
 

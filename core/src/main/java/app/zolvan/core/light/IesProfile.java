@@ -30,7 +30,7 @@ public final class IesProfile {
         for (int i = 0; i < FLUX_STEPS; i++) {
             double v0 = Math.PI * i / FLUX_STEPS;
             double v1 = Math.PI * (i + 1) / FLUX_STEPS;
-            double angle = 2 * Math.PI / around * (Math.cos(v0) - Math.cos(v1));
+            double angle = 2 * Math.PI / around * (StrictMath.cos(v0) - StrictMath.cos(v1));
             for (int k = 0; k < around; k++) {
                 sum += angle * candela((v0 + v1) / 2, 2 * Math.PI * (k + 0.5) / around);
             }

@@ -224,6 +224,37 @@ class BsdfTest {
                 .isLessThan(1);
     }
 
+    /** needs.md Q33: a metal's mirror is its colour, a painted one's is not tinted. */
+    @Test
+    void aMetalTintsWhatItReflectsAndPaintDoesNot() {
+        Surface smooth =
+                Surface.STANDARD.with(Parameter.BASE_COLOR, 0.9, 0.5, 0.2).with(Parameter.SPECULAR_ROUGHNESS, 0);
+        Bsdf bsdf = new Bsdf();
+        bsdf.set(SurfaceValues.of(smooth.with(Parameter.BASE_METALNESS, 1)), 0, 0, 1, 1.5, false);
+        assertThat(bsdf.sample(0.5, 0.5, 0.5)).isTrue();
+        assertThat(bsdf.smooth).isTrue();
+        assertThat(bsdf.g / bsdf.r).isCloseTo(5.0 / 9, within(1e-9));
+        assertThat(bsdf.b / bsdf.r).isCloseTo(2.0 / 9, within(1e-9));
+        bsdf.set(SurfaceValues.of(smooth), 0, 0, 1, 1.5, false);
+        assertThat(bsdf.sample(0.5, 0.5, 0)).isTrue(); // the first lobe is the mirror
+        assertThat(bsdf.smooth).isTrue();
+        assertThat(bsdf.g).isEqualTo(bsdf.r).isEqualTo(bsdf.b);
+    }
+
+    /** needs.md Q30: roughness is the root of the facets' α, so a mirrored peak is 1/(4πα²) high for a white metal. */
+    @ParameterizedTest
+    @CsvSource({"0.2", "0.5", "0.8"})
+    void roughnessIsTheRootOfAlpha(double roughness) {
+        Surface metal = WHITE.with(Parameter.BASE_METALNESS, 1).with(Parameter.SPECULAR_ROUGHNESS, roughness);
+        Bsdf bsdf = new Bsdf();
+        bsdf.set(SurfaceValues.of(metal), 0, 0, 1, 1.5, false);
+        bsdf.evaluate(0, 0, 1);
+        double alpha = roughness * roughness;
+        double single = 1 / (4 * Math.PI * alpha * alpha); // D(n) / (4 cos), masking 1 straight on
+        assertThat(bsdf.g)
+                .isBetween(single, single + 1 / Math.PI); // and at most a white sheet's light after several facets
+    }
+
     /** Facing, at the edge and half-way of a mirror-smooth black body, and of a pane of glass; and its constant case. */
     @ParameterizedTest
     @CsvSource({"0.2, 1, 5, 1, 0.2", "0.2, 1, 5, 0.5, 0.225", "0.2, 1, 2, 0.5, 0.4", "0.6, 0.6, 5, 0.3, 0.6"})

@@ -67,6 +67,78 @@ class StillTest {
         assertThat(seen[1]).isCloseTo(0.25, within(0.004));
     }
 
+    /** needs.md Q32: sheets that let 60 % by let 0.6, 0.36 and 0.216 by together; so do sheets that cover 40 %. */
+    @ParameterizedTest
+    @CsvSource({"1, 0.6", "2, 0.36", "3, 0.216"})
+    void sheetsOneBehindAnotherMultiply(int sheets, double expected) {
+        Surface veil = Surface.STANDARD
+                .with(Parameter.BASE_COLOR, 0, 0, 0)
+                .with(Parameter.SPECULAR_WEIGHT, 0)
+                .with(Parameter.GEOMETRY_OPACITY, 0.4);
+        RenderScene.Builder builder = new RenderScene.Builder(Kind.SCALAR);
+        for (int i = 0; i < sheets; i++) {
+            builder.add(sheet(50, 0.3 * i, true), Transform.IDENTITY, List.of(veil));
+        }
+        Camera down = eye(new Vec3(0, 5, 0.001), Vec3.ZERO, 2);
+        double[] seen = centre(builder.build(), Environment.uniform(1, 1, 1), down, 2048);
+        assertThat(seen[1]).isCloseTo(expected, within(0.01));
+    }
+
+    /** A thin pane's highlight is the same whatever the colour of what it lets through. */
+    @ParameterizedTest
+    @CsvSource({"1", "0.5", "0"})
+    void aPanesHighlightDoesNotDependOnItsClarity(double clarity) {
+        Surface pane = GLASS.with(Parameter.GEOMETRY_THIN_WALLED, true)
+                .with(Parameter.TRANSMISSION_COLOR, clarity, clarity, clarity);
+        RenderScene scene = new RenderScene.Builder(Kind.SCALAR)
+                .add(sheet(50, 0, true), Transform.IDENTITY, List.of(pane))
+                .build();
+        float[] rgb = new float[3 * 64 * 32];
+        Arrays.fill(rgb, 0, 3 * 64 * 16, 1); // light from above only
+        Camera down = eye(new Vec3(0, 5, 0.001), Vec3.ZERO, 2);
+        double[] seen = centre(scene, new Environment(64, 32, rgb, 0, 1), down, 4096);
+        assertThat(seen[1]).isCloseTo(2 * 0.04 / 1.04, within(0.003));
+    }
+
+    /** What the first hit was is kept beside the light: part, material, distance, normal and colour; nothing off the model. */
+    @Test
+    void thePictureRemembersWhatItSawFirst() {
+        Surface other = MATT.with(Parameter.BASE_COLOR, 0.1, 0.2, 0.3);
+        RenderScene scene = new RenderScene.Builder(Kind.SCALAR)
+                .add(sheet(1, 0, true), Transform.IDENTITY, List.of(other))
+                .add(sheet(1, 0, true), Transform.translation(-3, 0, 0), List.of(MATT))
+                .add(sheet(0.3, 0.5, true), Transform.IDENTITY, List.of(MATT))
+                .build();
+        Still still = new Still(
+                scene, Environment.uniform(1, 1, 1), null, eye(new Vec3(0, 4.5, 0.001), Vec3.ZERO, 40), 25, 25, 1, 4);
+        still.render(Quality.samples(4), new Region(0, 0, 25, 25), 1, PATIENT);
+        int[][] seen = {{12, 12, 2, 1}, {12, 6, 0, 0}, {0, 0, -1, -1}}; // column, row, part, material
+        for (int[] p : seen) {
+            assertThat(still.film().part(p[0], p[1])).isEqualTo(p[2]);
+            assertThat(still.film().material(p[0], p[1])).isEqualTo(p[3]);
+        }
+        assertThat(still.film().depth(12, 12)).isCloseTo(4, within(0.01));
+        double[] v = new double[3];
+        still.film().normal(12, 12, v);
+        assertThat(v[1]).isCloseTo(1, within(1e-6));
+        still.film().albedo(12, 6, v);
+        assertThat(v).containsExactly(new double[] {0.1, 0.2, 0.3}, within(1e-6));
+    }
+
+    /** needs.md Q42: a stop doubles light before the tone curve, and leaves the stored radiance alone. */
+    @ParameterizedTest
+    @CsvSource({"-1, NEUTRAL", "2, NEUTRAL", "1, FILMIC"})
+    void aStopDoublesTheLight(int stops, Development.Curve curve) {
+        float[] radiance = {0.02f, 0.1f, 0.4f, 0.9f, 1.5f, 3};
+        float[] times = new float[radiance.length];
+        for (int i = 0; i < times.length; i++) {
+            times[i] = radiance[i] * (float) Math.pow(2, stops);
+        }
+        short[] exposed = new Development(stops, 0, curve, null, false).words(radiance);
+        assertThat(exposed).isEqualTo(new Development(0, 0, curve, null, false).words(times));
+        assertThat(radiance[1]).isEqualTo(0.1f);
+    }
+
     /**
      * A small panel of side a at height h over the middle of a matt floor: the illuminance below is L · a² / h² for a ≪ h,
      * so the floor shows albedo · L · a² / (π h²). Found by looking for lamps and by hitting them alike.

@@ -127,9 +127,9 @@ public final class Chip {
         inner.add(new double[] {BACK, -THICK});
         for (int i = 0; i <= ROUND; i++) {
             double a = Math.PI / 2 * i / ROUND;
-            outer.add(new double[] {EDGE + RADIUS * Math.sin(a), RADIUS * Math.cos(a) - RADIUS});
+            outer.add(new double[] {EDGE + RADIUS * StrictMath.sin(a), RADIUS * StrictMath.cos(a) - RADIUS});
             double r = RADIUS - THICK;
-            inner.add(new double[] {EDGE + r * Math.sin(a), r * Math.cos(a) - RADIUS});
+            inner.add(new double[] {EDGE + r * StrictMath.sin(a), r * StrictMath.cos(a) - RADIUS});
         }
         outer.add(new double[] {EDGE + RADIUS, FOOT});
         inner.add(new double[] {EDGE + RADIUS - THICK, FOOT});

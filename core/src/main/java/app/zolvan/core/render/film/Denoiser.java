@@ -227,7 +227,7 @@ final class Denoiser {
                 }
                 int p = y * w + x;
                 int q = qy * w + x + ox;
-                double weight = Math.exp(-Math.max(d, unlike(p, q)));
+                double weight = StrictMath.exp(-Math.max(d, unlike(p, q)));
                 int i = (y - from) * w + x;
                 weights[i] += (float) weight;
                 sums[3 * i] += (float) weight * colour[3 * q];

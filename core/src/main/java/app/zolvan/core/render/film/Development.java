@@ -59,7 +59,7 @@ public record Development(double stops, double kelvin, Curve curve, double[] dim
 
     /** Display-linear values in [0, 1], three a pixel. */
     private double[] shown(float[] radiance) {
-        double gain = Math.pow(2, stops);
+        double gain = StrictMath.pow(2, stops);
         WhiteBalance balance = kelvin > 0 ? new WhiteBalance(kelvin) : null;
         double[] out = new double[radiance.length];
         double[] c = new double[3];

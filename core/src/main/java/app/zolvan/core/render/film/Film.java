@@ -3,11 +3,12 @@ package app.zolvan.core.render.film;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
+import java.util.Arrays;
 
 /**
  * What the samples of a picture add up to, per pixel of the full picture: red, green, blue of each circuit of lamps, the
  * square of the brightness as it is shown for judging noise, the same light of every second sample for the denoiser, and
- * what is seen there first (its colour, normal, distance and part). A pixel is only written by the thread that works on
+ * what is seen there first (its colour, normal, distance, part and material). A pixel is only written by the thread that works on
  * its block.
  */
 public final class Film {
@@ -26,6 +27,7 @@ public final class Film {
     private final float[] normal;
     private final float[] depth;
     private final int[] part;
+    private final int[] material;
 
     public Film(int width, int height) {
         this(width, height, 1);
@@ -46,6 +48,9 @@ public final class Film {
         normal = new float[3 * n];
         depth = new float[n];
         part = new int[n];
+        material = new int[n];
+        Arrays.fill(part, -1);
+        Arrays.fill(material, -1);
     }
 
     public int circuits() {
@@ -79,8 +84,8 @@ public final class Film {
         shownSquared[i] += s * s;
     }
 
-    /** Adds what a sample saw first; its part is that of the pixel's first sample. */
-    public void see(int x, int y, double[] colour, double[] facing, double distance, int what) {
+    /** Adds what a sample saw first; a pixel's part and material are those of its first sample. */
+    public void see(int x, int y, double[] colour, double[] facing, double distance, int what, int madeOf) {
         int i = y * width + x;
         for (int k = 0; k < 3; k++) {
             albedo[3 * i + k] += (float) colour[k];
@@ -89,6 +94,7 @@ public final class Film {
         depth[i] += (float) distance;
         if (counts[i] <= 1) {
             part[i] = what;
+            material[i] = madeOf;
         }
     }
 
@@ -161,6 +167,11 @@ public final class Film {
         return part[y * width + x];
     }
 
+    /** Which material the pixel's first sample saw, as the scene numbers them; −1 for none. */
+    public int material(int x, int y) {
+        return material[y * width + x];
+    }
+
     /**
      * The expected error of a block's pixels as they are shown: the root mean square of each pixel's standard error.
      *
@@ -203,6 +214,7 @@ public final class Film {
             }
             out.writeFloat(depth[i]);
             out.writeInt(part[i]);
+            out.writeInt(material[i]);
         }
     }
 
@@ -232,6 +244,7 @@ public final class Film {
             }
             depth[i] = in.readFloat();
             part[i] = in.readInt();
+            material[i] = in.readInt();
         }
     }
 }

@@ -88,7 +88,7 @@ final class Emitter {
 
     /** From a disc as wide as the ball, far out on the sun's side, in a direction within its own disc. */
     private void fromSun(Lamp.Sun sun, double u, double v, double s, double t) {
-        double half = Math.sin(sun.radius() / 2);
+        double half = StrictMath.sin(sun.radius() / 2);
         Vec3 to = sun.towards();
         Directions.about(to.x(), to.y(), to.z(), 1 - 2 * u * half * half, 2 * Math.PI * v, turned);
         Vec3 d = new Vec3(turned[0], turned[1], turned[2]);
@@ -97,8 +97,8 @@ final class Emitter {
         Vec3 up = side.cross(to);
         double r = radius * Math.sqrt(s);
         double a = 2 * Math.PI * t;
-        Vec3 at = middle.plus(side.times(r * Math.cos(a)))
-                .plus(up.times(r * Math.sin(a)))
+        Vec3 at = middle.plus(side.times(r * StrictMath.cos(a)))
+                .plus(up.times(r * StrictMath.sin(a)))
                 .plus(d.times(away));
         departure.x = at.x();
         departure.y = at.y();

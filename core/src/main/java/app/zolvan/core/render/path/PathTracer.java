@@ -41,8 +41,10 @@ public final class PathTracer {
 
     public final double[] normal = new double[3];
     public double depth;
-    /** The part it met, or −1. */
+    /** The part it met and the number of the material there (in the order in which the scene got them), or −1. */
     public int part;
+
+    public int material;
 
     private final RenderScene scene;
     private final Environment environment;
@@ -113,6 +115,11 @@ public final class PathTracer {
         this.longest = longest;
         this.sum = new double[3 * scene.circuits()];
         this.start = eye == null ? new Media() : Media.around(scene, eye);
+    }
+
+    /** How many rays it has sent through the scene. */
+    public long rays() {
+        return ray.sent + shadow.sent;
     }
 
     /** Gathers these from now on, instead of meeting lamps by way of mirrors and lenses; null for none. */
@@ -220,6 +227,7 @@ public final class PathTracer {
         Arrays.fill(normal, 0);
         depth = 0;
         part = -1;
+        material = -1;
         tr = tg = tb = 1;
         lastPdf = 0; // an eye's ray: whatever it meets is seen in full
         gathered = false;
@@ -271,6 +279,7 @@ public final class PathTracer {
         normal[2] = side * hit.nz;
         depth = sinceThen;
         part = hit.instance;
+        material = hit.material;
     }
 
     /** Adds the light of the photons around, each scattered by the surface here. */
@@ -407,7 +416,7 @@ public final class PathTracer {
         add(SURROUNDINGS, light.r, light.g, light.b, lastPdf > 0 ? heuristic(lastPdf, light.pdf) : 1);
         for (Lamp.Sun sun : suns) {
             Vec3 to = sun.towards();
-            if (!inPhotons && dx * to.x() + dy * to.y() + dz * to.z() >= Math.cos(sun.radius())) {
+            if (!inPhotons && dx * to.x() + dy * to.y() + dz * to.z() >= StrictMath.cos(sun.radius())) {
                 shine(sun, lastPdf > 0 ? heuristic(lastPdf, cone(sun)) : 1);
             }
         }
@@ -415,7 +424,7 @@ public final class PathTracer {
 
     /** Adds the radiance of a sun's disc, E/(π sin² r). */
     private void shine(Lamp.Sun sun, double weight) {
-        double sine = Math.sin(sun.radius());
+        double sine = StrictMath.sin(sun.radius());
         double scale = weight / (Math.PI * sine * sine * CD_PER_UNIT);
         add(
                 sun.circuit(),
@@ -426,7 +435,7 @@ public final class PathTracer {
     }
 
     private static double cone(Lamp.Sun sun) {
-        double half = Math.sin(sun.radius() / 2);
+        double half = StrictMath.sin(sun.radius() / 2);
         return 1 / (4 * Math.PI * half * half);
     }
 
@@ -480,7 +489,7 @@ public final class PathTracer {
     }
 
     private void lookForSun(Lamp.Sun sun, boolean entering, double u, double v) {
-        double half = Math.sin(sun.radius() / 2);
+        double half = StrictMath.sin(sun.radius() / 2);
         Vec3 to = sun.towards();
         Directions.about(to.x(), to.y(), to.z(), 1 - u * 2 * half * half, 2 * Math.PI * v, turned);
         double x = turned[0];
@@ -488,7 +497,7 @@ public final class PathTracer {
         double z = turned[2];
         if (asks(x, y, z, entering) && reaches(x, y, z, Double.POSITIVE_INFINITY)) {
             double pdf = cone(sun);
-            double disc = Math.sin(sun.radius());
+            double disc = StrictMath.sin(sun.radius());
             double weight = heuristic(pdf, bsdf.pdf) / (pdf * Math.PI * disc * disc * CD_PER_UNIT);
             collect(
                     sun.circuit(),
@@ -750,13 +759,13 @@ public final class PathTracer {
         chances[2] = b / all;
         double w = random.next();
         double e = w < chances[0] ? er : w < chances[0] + chances[1] ? eg : eb;
-        return e <= 0 ? Double.POSITIVE_INFINITY : -Math.log(1 - random.next()) / e;
+        return e <= 0 ? Double.POSITIVE_INFINITY : -StrictMath.log(1 - random.next()) / e;
     }
 
     private void passFree(double er, double eg, double eb, double way) {
-        double r = Math.exp(-er * way);
-        double g = Math.exp(-eg * way);
-        double b = Math.exp(-eb * way);
+        double r = StrictMath.exp(-er * way);
+        double g = StrictMath.exp(-eg * way);
+        double b = StrictMath.exp(-eb * way);
         double pdf = Math.max(1e-300, chances[0] * r + chances[1] * g + chances[2] * b);
         tr *= r / pdf;
         tg *= g / pdf;
@@ -764,9 +773,9 @@ public final class PathTracer {
     }
 
     private void scatterFree(double er, double eg, double eb, double sr, double sg, double sb, double way) {
-        double r = Math.exp(-er * way);
-        double g = Math.exp(-eg * way);
-        double b = Math.exp(-eb * way);
+        double r = StrictMath.exp(-er * way);
+        double g = StrictMath.exp(-eg * way);
+        double b = StrictMath.exp(-eb * way);
         double pdf = Math.max(1e-300, chances[0] * er * r + chances[1] * eg * g + chances[2] * eb * b);
         tr *= sr * r / pdf;
         tg *= sg * g / pdf;
@@ -828,9 +837,9 @@ public final class PathTracer {
 
     private static double kept(SurfaceValues m, double colour, double extinction, double way) {
         if (m.isCloudy()) {
-            return Math.exp(-extinction * way);
+            return StrictMath.exp(-extinction * way);
         }
-        return m.transmissionDepth > 0 ? Math.pow(Math.max(1e-6, colour), way / m.transmissionDepth) : 1;
+        return m.transmissionDepth > 0 ? StrictMath.pow(Math.max(1e-6, colour), way / m.transmissionDepth) : 1;
     }
 
     /** The index beyond the hit over the index before it. */

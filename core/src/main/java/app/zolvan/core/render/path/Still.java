@@ -13,6 +13,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.LongAdder;
 
 /**
  * A picture in the making. It is worked on in blocks that are anchored to the full picture; every block gets the same first
@@ -65,6 +66,7 @@ public final class Still {
     /** By how much a pixel's view widens per metre. */
     private final double spread;
 
+    private final LongAdder rays = new LongAdder();
     private Caustics caustics;
     private Photons photons;
     private int photonPass;
@@ -88,11 +90,11 @@ public final class Still {
         this.backdrop = backdrop == null ? null : backdrop.clone();
         this.camera = camera;
         this.film = new Film(width, height, scene.circuits());
-        this.spread = 2 * Math.tan(camera.fieldOfView() / 2) / height;
+        this.spread = 2 * StrictMath.tan(camera.fieldOfView() / 2) / height;
         this.seed = seed;
         this.bounces = bounces;
         this.ahead = camera.target().minus(camera.position()).normalised();
-        double tan = Math.tan(camera.fieldOfView() / 2);
+        double tan = StrictMath.tan(camera.fieldOfView() / 2);
         Vec3 side = ahead.cross(camera.up()).normalised();
         this.above = side.cross(ahead).times(tan);
         this.right = side.times(tan * width / height);
@@ -100,6 +102,11 @@ public final class Still {
 
     public Film film() {
         return film;
+    }
+
+    /** How many rays were sent through the scene so far, photons' ways not counted. */
+    public long rays() {
+        return rays.sum();
     }
 
     /** Gathers caustics of lamps and suns by photons; without this they are only found by chance. */
@@ -118,7 +125,7 @@ public final class Still {
             return new Photons(List.of(), caustics.radius());
         }
         double passes = (double) pass / FIRST;
-        double radius = caustics.radius() * Math.pow(passes, -1.0 / 6);
+        double radius = caustics.radius() * StrictMath.pow(passes, -1.0 / 6);
         int count = (int) Math.min(MOST_PHOTONS, caustics.photons() * Math.min(8, passes));
         int chunks = (count + PHOTON_CHUNK - 1) / PHOTON_CHUNK;
         Photons.Found[] found = new Photons.Found[chunks];
@@ -218,6 +225,7 @@ public final class Still {
                 for (int i = next.getAndIncrement(); i < blocks.size(); i = next.getAndIncrement()) {
                     block(blocks.get(i), to, step, tracer, random);
                 }
+                rays.add(tracer.rays());
             }));
         }
         await(workers);
@@ -249,7 +257,7 @@ public final class Still {
                     double l = 1 / Math.sqrt(dx * dx + dy * dy + dz * dz);
                     tracer.trace(camera.position(), dx * l, dy * l, dz * l, spread, random);
                     film.add(x, y, tracer.sum);
-                    film.see(x, y, tracer.albedo, tracer.normal, tracer.depth, tracer.part);
+                    film.see(x, y, tracer.albedo, tracer.normal, tracer.depth, tracer.part, tracer.material);
                 }
             }
         }

@@ -17,8 +17,8 @@ public final class Directions {
         double sign = Math.copySign(1, z);
         double a = -1 / (sign + z);
         double b = x * y * a;
-        double cx = sine * Math.cos(turn);
-        double cy = sine * Math.sin(turn);
+        double cx = sine * StrictMath.cos(turn);
+        double cy = sine * StrictMath.sin(turn);
         out[0] = cx * (1 + sign * x * x * a) + cy * b + cosine * x;
         out[1] = cx * sign * b + cy * (sign + y * y * a) + cosine * y;
         out[2] = -cx * sign * x - cy * y + cosine * z;

@@ -12,6 +12,8 @@ public final class Hit {
 
     /** Which lamps the surface is switched with. */
     public int circuit;
+    /** The number of its material, in the order in which the scene got them. */
+    public int material;
 
     /** Whether the surface is an open boundary, and the media in front of it and behind; null for air. */
     public boolean isBoundary;

@@ -82,7 +82,7 @@ public final class Lamps {
                 return 4 * Math.PI * p.intensity().luminance() + 1e-12;
             }
             if (lamp instanceof Lamp.Spot s) {
-                double solid = 2 * Math.PI * (1 - (Math.cos(s.inner()) + Math.cos(s.outer())) / 2);
+                double solid = 2 * Math.PI * (1 - (StrictMath.cos(s.inner()) + StrictMath.cos(s.outer())) / 2);
                 return solid * s.intensity().luminance() + 1e-12;
             }
             Lamp.Measured m = (Lamp.Measured) lamp;
@@ -237,7 +237,7 @@ public final class Lamps {
     private void joinCones(int node, int a, int b) {
         Vec3 x = new Vec3(cone[4 * a], cone[4 * a + 1], cone[4 * a + 2]);
         Vec3 y = new Vec3(cone[4 * b], cone[4 * b + 1], cone[4 * b + 2]);
-        double between = Math.acos(Math.max(-1, Math.min(1, x.dot(y))));
+        double between = StrictMath.acos(Math.max(-1, Math.min(1, x.dot(y))));
         double wide = Math.max(cone[4 * a + 3], cone[4 * b + 3]);
         Vec3 axis = x.plus(y).normalised();
         double spread = between / 2 + wide;
@@ -263,7 +263,7 @@ public final class Lamps {
         double facing = 1;
         if (spread < Math.PI && d2 > radius2) {
             double cosine = -(cone[4 * node] * cx + cone[4 * node + 1] * cy + cone[4 * node + 2] * cz) / Math.sqrt(d2);
-            double off = Math.acos(Math.max(-1, Math.min(1, cosine))) - Math.asin(Math.sqrt(radius2 / d2));
+            double off = StrictMath.acos(Math.max(-1, Math.min(1, cosine))) - StrictMath.asin(Math.sqrt(radius2 / d2));
             facing = off <= spread ? 1 : 0;
         }
         return power[node] * facing / Math.max(d2, Math.max(radius2, 1e-12));
@@ -390,7 +390,7 @@ public final class Lamps {
 
     /** 1 within the inner cone, 0 beyond the outer one, smooth between (Hermite). */
     private static double within(Lamp.Spot s, double cosine) {
-        double angle = Math.acos(Math.max(-1, Math.min(1, cosine)));
+        double angle = StrictMath.acos(Math.max(-1, Math.min(1, cosine)));
         if (angle <= s.inner()) {
             return 1;
         }
@@ -405,8 +405,8 @@ public final class Lamps {
         Vec3 d = m.down();
         Vec3 a = m.ahead();
         Vec3 side = d.cross(a);
-        double down = Math.acos(Math.max(-1, Math.min(1, d.x() * x + d.y() * y + d.z() * z)));
-        double around = Math.atan2(side.x() * x + side.y() * y + side.z() * z, a.x() * x + a.y() * y + a.z() * z);
+        double down = StrictMath.acos(Math.max(-1, Math.min(1, d.x() * x + d.y() * y + d.z() * z)));
+        double around = StrictMath.atan2(side.x() * x + side.y() * y + side.z() * z, a.x() * x + a.y() * y + a.z() * z);
         return m.profile().candela(down, around);
     }
 

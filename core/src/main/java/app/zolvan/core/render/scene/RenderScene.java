@@ -77,6 +77,7 @@ public final class RenderScene {
         private final List<Lamp> lamps = new ArrayList<>();
         private final List<Instance> instances = new ArrayList<>();
         private final Map<Surface, SurfaceValues> surfaces = new HashMap<>();
+        private final Map<Surface, Integer> materials = new HashMap<>();
         private Box3 bounds = Box3.EMPTY;
 
         /** A scene without pictures on its surfaces. */
@@ -123,10 +124,16 @@ public final class RenderScene {
             Dress.Boundary sides = d.boundary();
             return new Skin(
                     d,
+                    number(d.surface()),
                     values(d.surface()),
                     sides == null || sides.front() == null ? null : values(sides.front()),
                     sides == null || sides.back() == null ? null : values(sides.back()),
                     textures.of(d.surface()));
+        }
+
+        private int number(Surface s) {
+            Integer known = materials.putIfAbsent(s, materials.size());
+            return known == null ? materials.size() - 1 : known;
         }
 
         private SurfaceValues values(Surface s) {
@@ -348,6 +355,7 @@ public final class RenderScene {
         hit.medium = skin.values;
         hit.priority = skin.priority;
         hit.circuit = skin.circuit;
+        hit.material = skin.material;
         hit.isBoundary = skin.isBoundary;
         hit.front = skin.front;
         hit.back = skin.back;

@@ -14,6 +14,7 @@ final class Skin {
     final SurfaceValues values;
     final int priority;
     final int circuit;
+    final int material;
     final boolean isBoundary;
     /** Null for air. */
     final SurfaceValues front;
@@ -27,7 +28,14 @@ final class Skin {
     private final double normalStrength;
     private final Texture height;
 
-    Skin(Dress dress, SurfaceValues values, SurfaceValues front, SurfaceValues back, Map<Parameter, Texture> textures) {
+    Skin(
+            Dress dress,
+            int material,
+            SurfaceValues values,
+            SurfaceValues front,
+            SurfaceValues back,
+            Map<Parameter, Texture> textures) {
+        this.material = material;
         this.values = values;
         this.priority = dress.priority();
         this.circuit = dress.circuit();

@@ -69,7 +69,7 @@ final class Albedo {
     private static double geometric(double a, double b, int i, double exponent) {
         double from = exponentOf(i);
         double t = Math.min(1, (exponent - from) / (exponentOf(i + 1) - from));
-        return a * Math.pow(Math.max(1e-12, b) / Math.max(1e-12, a), t);
+        return a * StrictMath.pow(Math.max(1e-12, b) / Math.max(1e-12, a), t);
     }
 
     private static double between(double[] tables, double cosine, double roughness, double e) {
@@ -149,7 +149,7 @@ final class Albedo {
     private static double[] edge() {
         return tables(i -> {
             double exponent = exponentOf(i);
-            return d -> Math.pow(1 - d, exponent);
+            return d -> StrictMath.pow(1 - d, exponent);
         });
     }
 
@@ -205,7 +205,7 @@ final class Albedo {
                     double s = Math.sqrt(1 - oz * oz);
                     for (int k = 0; k < FUZZ_STEPS; k++) {
                         double phi = Math.PI * (k + 0.5) / FUZZ_STEPS;
-                        sum += Fuzz.value(x, 0, z, s * Math.cos(phi), s * Math.sin(phi), oz, rough) * oz;
+                        sum += Fuzz.value(x, 0, z, s * StrictMath.cos(phi), s * StrictMath.sin(phi), oz, rough) * oz;
                     }
                 }
                 out[r * COSINES + c] = sum * 2 * Math.PI / (FUZZ_STEPS * FUZZ_STEPS);

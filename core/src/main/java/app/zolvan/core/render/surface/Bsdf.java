@@ -120,7 +120,8 @@ public final class Bsdf {
     private double specularReflects(double cosine) {
         double e;
         if (s.schlick) {
-            double edge = smoothBase ? Math.pow(1 - cosine, s.exponent) : Albedo.edge(cosine, isotropic, s.exponent);
+            double edge =
+                    smoothBase ? StrictMath.pow(1 - cosine, s.exponent) : Albedo.edge(cosine, isotropic, s.exponent);
             e = strongest(smoothBase ? 1 : Albedo.mirror(cosine, isotropic), edge);
         } else {
             e = smoothBase ? Fresnel.dielectric(cosine, eta) : Albedo.clear(cosine, isotropic, eta);
@@ -163,7 +164,7 @@ public final class Bsdf {
             index = 1 / eta;
         }
         if (s.schlick) {
-            double power = Math.pow(1 - outside, s.exponent);
+            double power = StrictMath.pow(1 - outside, s.exponent);
             boundary[0] = Fresnel.schlick(s.facingR, s.edgeR, power);
             boundary[1] = Fresnel.schlick(s.facingG, s.edgeG, power);
             boundary[2] = Fresnel.schlick(s.facingB, s.edgeB, power);
@@ -336,7 +337,7 @@ public final class Bsdf {
     }
 
     private double coatTint(double colour, double path) {
-        return colour >= 1 ? 1 : 1 + s.coat * (Math.pow(Math.max(1e-6, colour), path) - 1);
+        return colour >= 1 ? 1 : 1 + s.coat * (StrictMath.pow(Math.max(1e-6, colour), path) - 1);
     }
 
     /** What the base's boundary reflects at this angle to the facet, metal and dielectric together, into f. */
@@ -506,8 +507,8 @@ public final class Bsdf {
             default -> {
                 double radius = Math.sqrt(u);
                 double phi = 2 * Math.PI * v;
-                wx = radius * Math.cos(phi);
-                wy = radius * Math.sin(phi);
+                wx = radius * StrictMath.cos(phi);
+                wy = radius * StrictMath.sin(phi);
                 wz = Math.sqrt(Math.max(0, 1 - u)) * (lobe == BELOW ? -1 : 1);
             }
         }
@@ -522,8 +523,8 @@ public final class Bsdf {
     private void walk(double u, double v) {
         double radius = Math.sqrt(u);
         double phi = 2 * Math.PI * v;
-        wx = radius * Math.cos(phi);
-        wy = radius * Math.sin(phi);
+        wx = radius * StrictMath.cos(phi);
+        wy = radius * StrictMath.sin(phi);
         wz = -Math.sqrt(Math.max(0, 1 - u));
         walks = true;
         through = true;

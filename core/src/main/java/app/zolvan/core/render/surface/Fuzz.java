@@ -17,7 +17,7 @@ final class Fuzz {
         double hz = oz + iz;
         double cosine2 = Math.min(1, hz * hz / Math.max(1e-12, hx * hx + hy * hy + hz * hz));
         double inverse = 1 / Math.max(LEAST, roughness);
-        double d = (2 + inverse) * Math.pow(1 - cosine2, inverse / 2) / (2 * Math.PI);
+        double d = (2 + inverse) * StrictMath.pow(1 - cosine2, inverse / 2) / (2 * Math.PI);
         return d / (4 * (oz + iz - oz * iz));
     }
 }

@@ -53,8 +53,8 @@ final class Ggx {
         double phi = 2 * Math.PI * u;
         double cz = (1 - v) * (1 + wz) - wz;
         double sine = Math.sqrt(Math.max(0, 1 - cz * cz));
-        double nx = sine * Math.cos(phi) + wx;
-        double ny = sine * Math.sin(phi) + wy;
+        double nx = sine * StrictMath.cos(phi) + wx;
+        double ny = sine * StrictMath.sin(phi) + wy;
         double nz = cz + wz;
         double mx = nx * ax;
         double my = ny * ay;

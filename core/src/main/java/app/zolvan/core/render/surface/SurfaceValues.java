@@ -165,9 +165,9 @@ public final class SurfaceValues {
         scatterR = scatter.r() / transmissionDepth;
         scatterG = scatter.g() / transmissionDepth;
         scatterB = scatter.b() / transmissionDepth;
-        double r = -Math.log(Math.max(1e-6, transmissionR)) / transmissionDepth - scatterR;
-        double g = -Math.log(Math.max(1e-6, transmissionG)) / transmissionDepth - scatterG;
-        double b = -Math.log(Math.max(1e-6, transmissionB)) / transmissionDepth - scatterB;
+        double r = -StrictMath.log(Math.max(1e-6, transmissionR)) / transmissionDepth - scatterR;
+        double g = -StrictMath.log(Math.max(1e-6, transmissionG)) / transmissionDepth - scatterG;
+        double b = -StrictMath.log(Math.max(1e-6, transmissionB)) / transmissionDepth - scatterB;
         double raise = Math.max(0, -Math.min(r, Math.min(g, b)));
         extinctionR = r + raise + scatterR;
         extinctionG = g + raise + scatterG;

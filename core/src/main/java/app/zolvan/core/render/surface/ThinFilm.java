@@ -53,7 +53,7 @@ final class ThinFilm {
         double p23 = below2 > 0 ? (below * f - film * b) / (below * f + film * b) : 1;
         out[0] = out[1] = out[2] = 0;
         for (int i = 0; i < WAVES; i++) {
-            double phase = Math.cos(4 * Math.PI * film * thickness * f / LAMBDA[i]);
+            double phase = StrictMath.cos(4 * Math.PI * film * thickness * f / LAMBDA[i]);
             double r = (airy(s12, s23, phase) + airy(p12, p23, phase)) / 2;
             for (int c = 0; c < 3; c++) {
                 out[c] += WEIGHT[3 * i + c] * r;

@@ -28,8 +28,8 @@ public final class Texture {
         onceU = use.wrapU() == Wrap.ONCE;
         onceV = use.wrapV() == Wrap.ONCE;
         ModelUv t = use.placement().toImage();
-        double cos = Math.cos(t.rotation());
-        double sin = Math.sin(t.rotation());
+        double cos = StrictMath.cos(t.rotation());
+        double sin = StrictMath.sin(t.rotation());
         uu = cos * t.scaleU();
         uv = sin * t.scaleV();
         vu = -sin * t.scaleU();
@@ -61,7 +61,7 @@ public final class Texture {
     public void at(double u, double v, double footprint, double[] out) {
         double x = offsetU + uu * u + uv * v;
         double y = offsetV + vu * u + vv * v;
-        double lod = Math.log(Math.max(1e-9, footprint * pixelsPerUnit)) / Math.log(2);
+        double lod = StrictMath.log(Math.max(1e-9, footprint * pixelsPerUnit)) / StrictMath.log(2);
         int last = picture.levels() - 1;
         double level = Math.max(0, Math.min(last, lod));
         int lower = (int) level;

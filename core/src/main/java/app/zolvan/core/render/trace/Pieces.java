@@ -162,7 +162,7 @@ record Pieces(float[] boxes, int[] shapes) {
             if (!(surface > 1.05f * least) || !findPlane(boxes, o)) {
                 return 0;
             }
-            return (float) Math.cbrt((surface - least) * Math.scalb(1.0, -level));
+            return (float) StrictMath.cbrt((surface - least) * Math.scalb(1.0, -level));
         }
 
         /** The plane through the box that stems from the fewest halvings of the whole; false where there is none. */

@@ -56,6 +56,7 @@ public final class PlacedShapes {
     }
 
     private boolean trace(Ray ray, boolean any) {
+        ray.sent++;
         float ox = ray.ox;
         float oy = ray.oy;
         float oz = ray.oz;

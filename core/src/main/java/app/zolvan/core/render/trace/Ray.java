@@ -23,6 +23,9 @@ public final class Ray {
     /** The placed shape that was met, as numbered in its scene. */
     public int instance = NOTHING;
 
+    /** How many times it was sent through a scene. */
+    public long sent;
+
     /** What a kernel remembers of places still to visit: distance in the upper half, node in the lower. */
     final long[] stack = new long[512];
     /** The same for the tree of placed shapes. */
