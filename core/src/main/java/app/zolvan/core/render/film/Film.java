@@ -7,21 +7,20 @@ import java.util.Arrays;
 
 /**
  * What the samples of a picture add up to, per pixel of the full picture: red, green, blue of each circuit of lamps, the
- * square of the brightness as it is shown for judging noise, the same light of every second sample for the denoiser, and
- * what is seen there first (its colour, normal, distance, part and material). A pixel is only written by the thread that works on
+ * same light of the first half of the samples for judging noise, and what is seen there first (its colour, normal, distance, part and material). A pixel is only written by the thread that works on
  * its block.
  */
 public final class Film {
     /** Of the first, coarse picture every fourth pixel of every fourth row is traced. */
     public static final int COARSE = 4;
 
+    private static final int FORMAT = 0x5A460002;
+
     public final int width;
     public final int height;
     private final int circuits;
     private final double[] rgb;
     private final float[] half;
-    private final double[] shown;
-    private final double[] shownSquared;
     private final int[] counts;
     private final float[] albedo;
     private final float[] normal;
@@ -41,8 +40,6 @@ public final class Film {
         int n = width * height;
         rgb = new double[3 * n * circuits];
         half = new float[3 * n];
-        shown = new double[n];
-        shownSquared = new double[n];
         counts = new int[n];
         albedo = new float[3 * n];
         normal = new float[3 * n];
@@ -60,28 +57,16 @@ public final class Film {
     /** Adds a sample: red, green, blue of each circuit. */
     public void add(int x, int y, double[] sum) {
         int i = y * width + x;
-        double r = 0;
-        double g = 0;
-        double b = 0;
-        for (int c = 0; c < circuits; c++) {
-            int at = 3 * (i * circuits + c);
-            rgb[at] += sum[3 * c];
-            rgb[at + 1] += sum[3 * c + 1];
-            rgb[at + 2] += sum[3 * c + 2];
-            r += sum[3 * c];
-            g += sum[3 * c + 1];
-            b += sum[3 * c + 2];
+        if (Integer.bitCount(counts[i]) == 1) {
+            half[3 * i] = half[3 * i + 1] = half[3 * i + 2] = 0;
+            for (int k = 0; k < 3 * circuits; k++) {
+                half[3 * i + k % 3] += (float) rgb[3 * i * circuits + k];
+            }
         }
-        if ((counts[i] & 1) == 0) {
-            half[3 * i] += (float) r;
-            half[3 * i + 1] += (float) g;
-            half[3 * i + 2] += (float) b;
+        for (int k = 0; k < 3 * circuits; k++) {
+            rgb[3 * i * circuits + k] += sum[k];
         }
         counts[i]++;
-        double v = Math.max(0, 0.2126 * r + 0.7152 * g + 0.0722 * b);
-        double s = v / (1 + v); // a bright spark counts as what a screen makes of it
-        shown[i] += s;
-        shownSquared[i] += s * s;
     }
 
     /** Adds what a sample saw first; a pixel's part and material are those of its first sample. */
@@ -126,15 +111,27 @@ public final class Film {
         }
     }
 
-    /** The mean of every second sample, and of the others: two pictures with different noise. */
+    /** How many of a pixel's samples came before their number last passed a power of two. */
+    private int before(int i) {
+        return Integer.highestOneBit(Math.max(0, counts[i] - 1));
+    }
+
+    /**
+     * The mean of a pixel's first samples, up to a power of two, and that of the others: two pictures with different noise,
+     * each of points that are spread evenly. The same where there is but one sample.
+     */
     void halves(int x, int y, double[] first, double[] second) {
         int i = y * width + x;
-        int even = (counts[i] + 1) / 2;
-        int odd = counts[i] / 2;
+        int early = before(i);
+        int late = counts[i] - early;
         mean(x, y, second);
         for (int k = 0; k < 3; k++) {
-            first[k] = even == 0 ? 0 : half[3 * i + k] / even;
-            second[k] = odd == 0 ? first[k] : (second[k] * counts[i] - half[3 * i + k]) / odd;
+            if (early == 0) {
+                first[k] = second[k];
+                continue;
+            }
+            first[k] = half[3 * i + k] / early;
+            second[k] = (second[k] * counts[i] - half[3 * i + k]) / late;
         }
     }
 
@@ -173,27 +170,37 @@ public final class Film {
     }
 
     /**
-     * The expected error of a block's pixels as they are shown: the root mean square of each pixel's standard error.
+     * The expected error of a block's pixels as they are shown, v/(1 + v): the root mean square of what the two halves of
+     * their samples differ by, weighed for the whole. (Samples are spread evenly, so that their scatter would tell of an
+     * error twice as large as it is.)
      *
      * @param x0 first column; {@code x1} the one after the last, likewise for rows
      */
     public double error(int x0, int y0, int x1, int y1) {
+        double[] first = new double[3];
+        double[] second = new double[3];
         double sum = 0;
         for (int y = y0; y < y1; y++) {
             for (int x = x0; x < x1; x++) {
-                int i = y * width + x;
-                int n = counts[i];
-                if (n > 1) {
-                    double variance = (shownSquared[i] - shown[i] * shown[i] / n) / (n - 1);
-                    sum += Math.max(0, variance) / n;
-                }
+                halves(x, y, first, second);
+                double d = shown(first) - shown(second);
+                double n = Math.max(1, counts[y * width + x]);
+                int early = before(y * width + x);
+                sum += d * d * (early / n) * (1 - early / n);
             }
         }
         return Math.sqrt(sum / ((x1 - x0) * (y1 - y0)));
     }
 
+    /** A pixel's brightness about as a screen shows it. */
+    private static double shown(double[] rgb) {
+        double v = Math.max(0, 0.2126 * rgb[0] + 0.7152 * rgb[1] + 0.0722 * rgb[2]);
+        return v / (1 + v);
+    }
+
     /** Writes all that is needed to go on. */
     public void write(DataOutput out) throws IOException {
+        out.writeInt(FORMAT);
         out.writeInt(width);
         out.writeInt(height);
         out.writeInt(circuits);
@@ -205,8 +212,6 @@ public final class Film {
             for (int k = 0; k < 3 * circuits; k++) {
                 out.writeDouble(rgb[3 * i * circuits + k]);
             }
-            out.writeDouble(shown[i]);
-            out.writeDouble(shownSquared[i]);
             for (int k = 0; k < 3; k++) {
                 out.writeFloat(half[3 * i + k]);
                 out.writeFloat(albedo[3 * i + k]);
@@ -224,6 +229,9 @@ public final class Film {
      * @throws IOException where it is another picture's
      */
     public void read(DataInput in) throws IOException {
+        if (in.readInt() != FORMAT) {
+            throw new IOException("The picture was kept by another edition of Zolvan; begin it again.");
+        }
         if (in.readInt() != width || in.readInt() != height || in.readInt() != circuits) {
             throw new IOException("The kept picture has another size; begin it again.");
         }
@@ -235,8 +243,6 @@ public final class Film {
             for (int k = 0; k < 3 * circuits; k++) {
                 rgb[3 * i * circuits + k] = in.readDouble();
             }
-            shown[i] = in.readDouble();
-            shownSquared[i] = in.readDouble();
             for (int k = 0; k < 3; k++) {
                 half[3 * i + k] = in.readFloat();
                 albedo[3 * i + k] = in.readFloat();
