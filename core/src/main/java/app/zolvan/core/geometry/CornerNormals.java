@@ -11,6 +11,8 @@ import java.util.Arrays;
  * @param vectors x, y, z of unit length for each fan
  */
 public record CornerNormals(int[] fan, float[] vectors) {
+    /** Stands where a unit vector's x would, for a fan without a direction. */
+    private static final float UNDECIDED = 2;
 
     /**
      * @param corners   the place of each corner, three per triangle
@@ -51,11 +53,14 @@ public record CornerNormals(int[] fan, float[] vectors) {
                     int c = around[i];
                     add(vectors, fan[c], angleAt(positions, corners, c), triangleNormals, c / 3);
                 }
-                for (int i = starts[v]; i < starts[v + 1]; i++) {
-                    normalise(vectors, fan[around[i]], triangleNormals, around[i] / 3);
-                }
             }
         });
+        Ranges.each(fans, (from, to) -> normalise(vectors, from, to));
+        for (int c = 0; c < n; c++) {
+            if (vectors[3 * fan[c]] == UNDECIDED) {
+                fallBack(vectors, fan[c], triangleNormals, c / 3);
+            }
+        }
         return new CornerNormals(fan, vectors);
     }
 
@@ -65,25 +70,27 @@ public record CornerNormals(int[] fan, float[] vectors) {
         vectors[3 * at + 2] += (float) (weight * normals[3 * triangle + 2]);
     }
 
-    private static void normalise(float[] v, int at, float[] fallback, int triangle) {
-        double x = v[3 * at];
-        double y = v[3 * at + 1];
-        double z = v[3 * at + 2];
-        double l = Math.sqrt(x * x + y * y + z * z);
-        if (Math.abs(l - 1) < 1e-6) {
-            return;
+    private static void normalise(float[] v, int from, int to) {
+        for (int at = 3 * from; at < 3 * to; at += 3) {
+            double x = v[at];
+            double y = v[at + 1];
+            double z = v[at + 2];
+            double l = Math.sqrt(x * x + y * y + z * z);
+            boolean decided = l > 1e-12;
+            v[at] = decided ? (float) (x / l) : UNDECIDED;
+            v[at + 1] = decided ? (float) (y / l) : 0;
+            v[at + 2] = decided ? (float) (z / l) : 0;
         }
-        if (l > 1e-12) {
-            v[3 * at] = (float) (x / l);
-            v[3 * at + 1] = (float) (y / l);
-            v[3 * at + 2] = (float) (z / l);
-            return;
-        }
-        boolean flat =
-                fallback[3 * triangle] == 0 && fallback[3 * triangle + 1] == 0 && fallback[3 * triangle + 2] == 0;
-        for (int k = 0; k < 3; k++) {
-            v[3 * at + k] = flat ? (k == 1 ? 1 : 0) : fallback[3 * triangle + k];
-        }
+    }
+
+    /** A fan whose triangles cancel out takes the normal of its first one; up where that has none. */
+    private static void fallBack(float[] v, int at, float[] normals, int triangle) {
+        float x = normals[3 * triangle];
+        float y = normals[3 * triangle + 1];
+        float z = normals[3 * triangle + 2];
+        v[3 * at] = x;
+        v[3 * at + 1] = x == 0 && y == 0 && z == 0 ? 1 : y;
+        v[3 * at + 2] = z;
     }
 
     private static float[] triangleNormals(float[] p, int[] c) {

@@ -36,12 +36,24 @@ public record Mesh(
         require(faces == null || faces.length == indices.length / 3, "faces must match triangles");
         require(uv2 == null || uv2.length == vertices * 2, "uv2 must match positions");
         require(colours == null || colours.length == vertices * 4, "colours must match positions");
-        for (float p : positions) {
-            require(Float.isFinite(p), "a position is not a finite number");
+        require(areFinite(positions), "a position is not a finite number");
+        require(areBelow(vertices, indices), "an index points past the last vertex");
+    }
+
+    private static boolean areFinite(float[] numbers) {
+        float sum = 0;
+        for (float v : numbers) {
+            sum += v * 0; // 0, or NaN for good
         }
+        return sum == 0;
+    }
+
+    private static boolean areBelow(int count, int[] indices) {
+        int signs = 0;
         for (int i : indices) {
-            require(i >= 0 && i < vertices, "an index points past the last vertex");
+            signs |= i | (count - 1 - i);
         }
+        return signs >= 0;
     }
 
     /** A mesh without second coordinates and painted colours. */
@@ -132,21 +144,27 @@ public record Mesh(
             used[v] = true;
         }
         for (int k = 0; k < 3; k++) {
-            double least = lo[k];
-            double most = hi[k];
-            for (int v = 0; v < used.length; v++) {
-                if (used[v]) {
-                    double p = m[k] * positions[3 * v]
-                            + m[4 + k] * positions[3 * v + 1]
-                            + m[8 + k] * positions[3 * v + 2]
-                            + m[12 + k];
-                    least = p < least ? p : least;
-                    most = p > most ? p : most;
-                }
-            }
-            lo[k] = least;
-            hi[k] = most;
+            bounds(k, m, used, lo, hi);
         }
         return new Box3(new Vec3(lo[0], lo[1], lo[2]), new Vec3(hi[0], hi[1], hi[2]));
+    }
+
+    private void bounds(int axis, double[] m, boolean[] used, double[] lo, double[] hi) {
+        double least = Double.POSITIVE_INFINITY;
+        double most = Double.NEGATIVE_INFINITY;
+        float[] p = positions;
+        double x = m[axis];
+        double y = m[4 + axis];
+        double z = m[8 + axis];
+        double away = m[12 + axis];
+        for (int v = 0; v < used.length; v++) {
+            if (used[v]) {
+                double c = x * p[3 * v] + y * p[3 * v + 1] + z * p[3 * v + 2] + away;
+                least = c < least ? c : least;
+                most = c > most ? c : most;
+            }
+        }
+        lo[axis] = least;
+        hi[axis] = most;
     }
 }
