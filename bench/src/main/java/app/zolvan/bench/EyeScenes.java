@@ -11,6 +11,9 @@ import app.zolvan.core.light.Environment;
 import app.zolvan.core.light.Lamp;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.material.TextureUse.Channel;
+import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.render.film.Development;
 import app.zolvan.core.render.film.Development.Curve;
 import app.zolvan.core.render.film.Png;
@@ -21,12 +24,14 @@ import app.zolvan.core.render.path.Still.Quality;
 import app.zolvan.core.render.path.Still.Region;
 import app.zolvan.core.render.scene.Dress;
 import app.zolvan.core.render.scene.RenderScene;
+import app.zolvan.core.render.texture.Textures;
 import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.demo.Shapes;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -62,6 +67,7 @@ public final class EyeScenes {
         all.put("caustic", EyeScenes::caustic);
         all.put("metals", EyeScenes::metals);
         all.put("cloth", EyeScenes::cloth);
+        all.put("angles", EyeScenes::angles);
         Path folder = Path.of(args[0]);
         Files.createDirectories(folder);
         Quality quality = switch (args[1]) {
@@ -352,6 +358,54 @@ public final class EyeScenes {
         }
         return new View(
                 b, Environment.studio(1), camera(new Vec3(0, 0.45, 0.75), new Vec3(0, 0.03, 0.01), 30), null, 0, 0);
+    }
+
+    /** Reflectance by angle in four ways (its index, strong at the edge, constant, under a film), before a relief of studs. */
+    private static View angles() {
+        byte[] studs = studs(256);
+        RenderScene.Builder b = new RenderScene.Builder(Kernel.Kind.best(), new Textures(d -> studs, Textures.BUDGET))
+                .add(floor(5, 0), Transform.IDENTITY, List.of(MATT));
+        Surface relief = MATT.with(Parameter.GEOMETRY_HEIGHT, 0.004)
+                .withTexture(
+                        Parameter.GEOMETRY_HEIGHT,
+                        TextureUse.repeating("studs", Channel.R, new ModelUv(0, 0, 0, 10, 4)));
+        float[] p = {-0.35f, 0, -0.15f, 0.35f, 0, -0.15f, 0.35f, 0.28f, -0.15f, -0.35f, 0.28f, -0.15f};
+        float[] n = {0, 0, 1, 0, 0, 1, 0, 0, 1, 0, 0, 1};
+        float[] uv = {0, 1, 1, 1, 1, 0, 0, 0};
+        Mesh wall = new Mesh(p, n, uv, null, new int[] {0, 1, 2, 0, 2, 3}, new int[] {0, 2}, null);
+        b.add(wall, Transform.IDENTITY, List.of(relief));
+        Surface red =
+                Surface.STANDARD.with(Parameter.BASE_COLOR, 0.35, 0.03, 0.03).with(Parameter.SPECULAR_ROUGHNESS, 0.05);
+        Surface edge = red.with(Parameter.GENERALIZED_SCHLICK, true)
+                .with(Parameter.SCHLICK_COLOR0, 0.02, 0.02, 0.02)
+                .with(Parameter.SCHLICK_COLOR90, 0.4, 0.7, 1)
+                .with(Parameter.SCHLICK_EXPONENT, 2);
+        Surface constant =
+                edge.with(Parameter.SCHLICK_COLOR0, 0.5, 0.5, 0.5).with(Parameter.SCHLICK_COLOR90, 0.5, 0.5, 0.5);
+        Surface film = Surface.STANDARD
+                .with(Parameter.BASE_COLOR, 0.02, 0.02, 0.02)
+                .with(Parameter.SPECULAR_ROUGHNESS, 0.05)
+                .with(Parameter.SPECULAR_IOR, 1.8)
+                .with(Parameter.THIN_FILM_WEIGHT, 1)
+                .with(Parameter.THIN_FILM_THICKNESS, 0.42);
+        List<Surface> balls = List.of(red, edge, constant, film);
+        for (int i = 0; i < 4; i++) {
+            Transform at = Transform.translation(0.13 * (i - 1.5), 0.0505, 0);
+            b.add(AreaLamp.sphere(0.05), at, List.of(balls.get(i)));
+        }
+        return new View(b, Environment.studio(1), camera(new Vec3(0, 0.22, 0.7), new Vec3(0, 0.07, 0), 30), null, 0, 0);
+    }
+
+    /** Round studs, as a picture of heights. */
+    private static byte[] studs(int side) {
+        byte[] out = new byte[3 * side * side];
+        for (int i = 0; i < side * side; i++) {
+            double x = 2.0 * (i % side) / side - 1;
+            double y = 2.0 * Math.floorDiv(i, side) / side - 1;
+            double h = Math.sqrt(Math.max(0, 0.49 - x * x - y * y)) / 0.7;
+            Arrays.fill(out, 3 * i, 3 * i + 3, (byte) Math.round(255 * h));
+        }
+        return Png.encode(side, side, out, 72);
     }
 
     /** Plain cloth, cloth with fuzz, and wax: three balls. */

@@ -255,6 +255,27 @@ class BsdfTest {
                 .isBetween(single, single + 1 / Math.PI); // and at most a white sheet's light after several facets
     }
 
+    /** needs.md Q35: a coat reflects by its own index and weight, and a metal under it keeps the rest, on both ways. */
+    @ParameterizedTest
+    @CsvSource({"1.5, 1, 0.04", "1.5, 0.5, 0.02", "1.6, 1, 0.0533", "2, 1, 0.1111"})
+    void aCoatReflectsByItsOwnIndex(double index, double weight, double expected) {
+        Surface coated = Surface.STANDARD
+                .with(Parameter.BASE_COLOR, 0, 0, 0)
+                .with(Parameter.SPECULAR_WEIGHT, 0)
+                .with(Parameter.COAT_WEIGHT, weight)
+                .with(Parameter.COAT_IOR, index);
+        double[] seen = furnace(coated, 1, 1.5, 20_000);
+        assertThat(seen[0]).isCloseTo(expected, within(5e-5 + 4 * seen[1]));
+        Surface metal = coated.with(Parameter.BASE_METALNESS, 1)
+                .with(Parameter.BASE_COLOR, 0.5, 0.5, 0.5)
+                .with(Parameter.SPECULAR_WEIGHT, 1)
+                .with(Parameter.SPECULAR_ROUGHNESS, 0)
+                .with(Parameter.COAT_DARKENING, 0);
+        double[] both = furnace(metal, 1, 1.5, 20_000);
+        double rest = (1 - expected) * (1 - expected);
+        assertThat(both[0]).isCloseTo(expected + 0.5 * rest, within(1e-3 + 4 * both[1]));
+    }
+
     /** Facing, at the edge and half-way of a mirror-smooth black body, and of a pane of glass; and its constant case. */
     @ParameterizedTest
     @CsvSource({"0.2, 1, 5, 1, 0.2", "0.2, 1, 5, 0.5, 0.225", "0.2, 1, 2, 0.5, 0.4", "0.6, 0.6, 5, 0.3, 0.6"})

@@ -63,6 +63,14 @@ final class BoundsTree {
         return right[node] < 0;
     }
 
+    int leaves() {
+        int n = 0;
+        for (int r : right) {
+            n += r >>> 31;
+        }
+        return n;
+    }
+
     int count(int leaf) {
         return ~right[leaf];
     }

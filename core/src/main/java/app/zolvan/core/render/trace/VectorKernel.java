@@ -35,7 +35,7 @@ final class VectorKernel implements Kernel {
     private static final int MARGIN = 12;
 
     private int[] nodes;
-    private int[] blocks;
+    private final int[] blocks;
     private int nodeCount;
     private int blockCount;
 
@@ -44,12 +44,11 @@ final class VectorKernel implements Kernel {
     }
 
     private VectorKernel(BoundsTree tree, float[] vertices, int[] indices) {
-        int n = tree.order.length;
-        nodes = new int[MARGIN + NODE * Math.max(1, n / 6)];
-        blocks = new int[MARGIN + BLOCK * Math.max(1, n / 2)];
+        int leaves = tree.leaves();
+        nodes = new int[MARGIN + NODE * Math.max(1, leaves / 3)];
+        blocks = new int[MARGIN + BLOCK * leaves];
         new Collapse(tree, vertices, indices).node(0);
         nodes = Arrays.copyOf(nodes, MARGIN + NODE * nodeCount);
-        blocks = Arrays.copyOf(blocks, MARGIN + BLOCK * blockCount);
     }
 
     /** Makes wide nodes of the binary tree. */
@@ -103,9 +102,6 @@ final class VectorKernel implements Kernel {
 
         private int block(int leaf) {
             int me = MARGIN + BLOCK * blockCount++;
-            if (me + BLOCK > blocks.length) {
-                blocks = Arrays.copyOf(blocks, blocks.length * 3 / 2 + BLOCK);
-            }
             Arrays.fill(blocks, me, me + IDS, Float.floatToRawIntBits(Float.NaN));
             for (int i = 0; i < tree.count(leaf); i++) {
                 int t = tree.order[tree.left[leaf] + i];
