@@ -16,7 +16,7 @@ public record Camera(Vec3 position, Vec3 target, Vec3 up, double fieldOfView) {
         Vec3 centre = box.min().plus(box.max()).times(0.5);
         double radius = box.max().minus(box.min()).length() / 2;
         double half = STANDARD_FIELD / 2;
-        double narrow = Math.min(half, Math.atan(StrictMath.tan(half) * aspect));
+        double narrow = Math.min(half, StrictMath.atan(StrictMath.tan(half) * aspect));
         Vec3 direction = new Vec3(0.55, 0.3, 1).normalised();
         return new Camera(
                 centre.plus(direction.times(radius / StrictMath.sin(narrow) * 0.98)),
