@@ -1,9 +1,7 @@
 package app.zolvan.bench;
 
 import app.zolvan.core.command.StandingModel;
-import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.light.Environment;
-import app.zolvan.core.model.Digest;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.render.film.Development;
 import app.zolvan.core.render.path.Camera;
@@ -15,15 +13,13 @@ import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.demo.StormLantern;
 import app.zolvan.demo.StormLantern.Vessel;
 import java.io.DataOutputStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.zip.GZIPOutputStream;
 
 /**
  * A small picture of the lantern with so many samples that it counts as the truth. It is kept under the hash of all that it
- * shows; when the lantern changes, it must be made again: a quarter of an hour on two cores.
+ * shows; when the lantern changes, it must be made again: some minutes on two cores.
  */
 public final class LanternReference {
     static final Region WHOLE = new Region(0, 0, 96, 64);
@@ -64,16 +60,7 @@ public final class LanternReference {
 
     /** The name under which the truth about the lantern as it is now is kept. */
     static String file() {
-        Model model = StormLantern.model(Vessel.CLOSED_BODIES);
-        StringBuilder all = new StringBuilder();
-        for (Model.Part part : model.parts()) {
-            all.append(Arrays.toString(model.partToWorld(part).columns())).append(part.sourceOfSpan());
-        }
-        for (Mesh m : model.meshes()) {
-            all.append(Arrays.hashCode(m.positions())).append(' ').append(Arrays.hashCode(m.indices()));
-        }
-        model.sources().forEach(s -> all.append(s.material().surface()));
-        return "lantern-"
-                + Digest.of(all.toString().getBytes(StandardCharsets.UTF_8)).substring(0, 16) + ".floats.gz";
+        String identity = StandingModel.identity(StormLantern.model(Vessel.CLOSED_BODIES));
+        return "lantern-" + identity.substring(0, 16) + ".floats.gz";
     }
 }

@@ -4,6 +4,8 @@ import app.zolvan.core.command.CommandLine;
 import app.zolvan.demo.DemoFiles;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 
 /**
  * The lantern at 1280 × 800 as the command line renders it, again and again in one process: the first picture of a warm
@@ -20,10 +22,18 @@ public final class WholePictures {
         String picture = folder.resolve("picture.png").toString();
         CommandLine line = new CommandLine(System.out, System.err);
         for (int i = 0; i < 3; i++) {
-            line.run("render", model, picture, "--samples", "1", "--json");
+            render(line, model, picture, "--samples", "1");
         }
         for (String quality : args) {
-            line.run("render", model, picture, "--quality", quality, "--grain", "smoothed", "--json");
+            render(line, model, picture, "--grain", "smoothed", "--quality", quality);
+        }
+    }
+
+    private static void render(CommandLine line, String... words) {
+        List<String> all = new ArrayList<>(List.of("render", "--json"));
+        all.addAll(List.of(words));
+        if (line.run(all.toArray(new String[0])) != CommandLine.DONE) {
+            throw new IllegalStateException("The picture was not made.");
         }
     }
 }

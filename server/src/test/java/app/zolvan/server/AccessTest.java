@@ -57,13 +57,7 @@ class AccessTest extends ServerTest {
     @Test
     void aMaterialOfAnotherProjectCannotBeUsed() throws Exception {
         String mine = newProject();
-        String arrived = browser.get(mine + "/state")
-                .json()
-                .get("arrived")
-                .get(0)
-                .get("material")
-                .get("id")
-                .asString();
+        String arrived = arrivedMaterial(mine);
         browser = stranger().asNewDesigner(accounts);
         String theirs = newProject();
         Map<String, Object> body = Map.of("level", "part", "targets", List.of(0), "material", arrived);

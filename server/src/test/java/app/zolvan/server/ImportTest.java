@@ -211,13 +211,7 @@ class ImportTest extends ServerTest {
         assertThat(browser.get(shipped).status()).isEqualTo(200);
         assertThat(ImageHeader.read(ByteBuffer.wrap(browser.get(shipped).body())))
                 .hasValueSatisfying(h -> assertThat(h.width()).isEqualTo(Chip.WIDTH));
-        String arrived = browser.get(project + "/state")
-                .json()
-                .get("arrived")
-                .get(0)
-                .get("material")
-                .get("id")
-                .asString();
+        String arrived = arrivedMaterial(project);
         String own = project + "/materials/" + arrived + "/chip";
         assertThat(browser.get(own).status()).isIn(202, 200); // 200 where another test's model wears the same
         until(() -> assertThat(browser.get(own).status()).isEqualTo(200));

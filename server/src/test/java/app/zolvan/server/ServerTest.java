@@ -99,6 +99,17 @@ abstract class ServerTest {
         return "/api/projects/" + job.get("result").asString();
     }
 
+    /** The first material that a project's model arrived with. */
+    protected String arrivedMaterial(String project) {
+        return browser.get(project + "/state")
+                .json()
+                .get("arrived")
+                .get(0)
+                .get("material")
+                .get("id")
+                .asString();
+    }
+
     protected String libraryMaterial(String code) {
         for (JsonNode m : browser.get("/api/library/materials").json()) {
             if (m.get("code").asString().equals(code)) {

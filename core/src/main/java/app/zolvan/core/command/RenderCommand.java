@@ -3,7 +3,6 @@ package app.zolvan.core.command;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.geometry.Box3;
-import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
 import app.zolvan.core.light.Lamp;
@@ -260,16 +259,7 @@ final class RenderCommand {
 
     /** Names the picture that model and options make. */
     private String identity(Model model) {
-        StringBuilder all = new StringBuilder(chosen.toString());
-        for (Model.Part part : model.parts()) {
-            all.append(Arrays.toString(model.partToWorld(part).columns())).append(part.sourceOfSpan());
-        }
-        for (Mesh m : model.meshes()) {
-            all.append(Arrays.hashCode(m.positions())).append(' ').append(Arrays.hashCode(m.indices()));
-            all.append(' ').append(Arrays.hashCode(m.uv())).append(' ');
-        }
-        model.sources().forEach(s -> all.append(s.material().surface()));
-        return Digest.of(all.toString().getBytes(StandardCharsets.UTF_8));
+        return Digest.of((chosen + StandingModel.identity(model)).getBytes(StandardCharsets.UTF_8));
     }
 
     /** Goes on with a picture that was kept, if there is one. */

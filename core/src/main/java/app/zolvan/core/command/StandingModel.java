@@ -11,16 +11,38 @@ import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
+import app.zolvan.core.model.Digest;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.render.scene.Dress;
 import app.zolvan.core.render.scene.RenderScene;
 import app.zolvan.core.render.texture.Textures;
 import app.zolvan.core.render.trace.Kernel;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.List;
 
 /** A model with the looks it arrived with, standing on a neutral floor. */
 public final class StandingModel {
     private StandingModel() {}
+
+    /** Names all that a model shows: where its parts stand, their shapes, and what they wear. */
+    public static String identity(Model model) {
+        StringBuilder all = new StringBuilder();
+        for (Model.Part part : model.parts()) {
+            all.append(Arrays.toString(model.partToWorld(part).columns())).append(part.sourceOfSpan());
+        }
+        for (Mesh m : model.meshes()) {
+            all.append(Arrays.hashCode(m.positions())).append(' ').append(Arrays.hashCode(m.normals()));
+            all.append(' ').append(Arrays.hashCode(m.indices())).append(' ').append(Arrays.hashCode(m.spanStarts()));
+            all.append(' ')
+                    .append(Arrays.hashCode(m.uv()))
+                    .append(' ')
+                    .append(Arrays.hashCode(m.colours()))
+                    .append(' ');
+        }
+        model.sources().forEach(s -> all.append(s.material().surface()));
+        return Digest.of(all.toString().getBytes(StandardCharsets.UTF_8));
+    }
 
     /** @param sun null for none */
     public static RenderScene scene(Model model, Kernel.Kind kind, Textures textures, Lamp.Sun sun) {

@@ -1,6 +1,7 @@
 package app.zolvan.core.geometry;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.exchange.text.Numbers;
@@ -8,6 +9,7 @@ import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Repeats;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -15,6 +17,8 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class GeometryOfImportTest {
 
@@ -24,6 +28,36 @@ class GeometryOfImportTest {
             byte[] text = Double.toString(v).getBytes(StandardCharsets.ISO_8859_1);
             assertThat(Numbers.parse(text, 0, text.length)).isEqualTo(v);
         }
+    }
+
+    /** Two triangles back to back in one smoothing group cancel out: their corners look the way the first one does. */
+    @Test
+    void aFanThatCancelsOutLooksLikeItsFirstTriangle() {
+        float[] places = {0, 0, 0, 1, 0, 0, 0, 1, 0};
+        CornerNormals made = CornerNormals.of(places, 3, new int[] {0, 1, 2, 0, 2, 1}, new int[] {1, 1}, 0.5);
+        assertThat(made.vectors()).hasSizeLessThanOrEqualTo(18);
+        for (int c = 0; c < 3; c++) {
+            int at = 3 * made.fan()[c];
+            assertThat(Arrays.copyOfRange(made.vectors(), at, at + 3)).containsExactly(0, 0, 1);
+        }
+        CornerNormals flat = CornerNormals.of(new float[9], 3, new int[] {0, 1, 2}, null, 0.5);
+        assertThat(Arrays.copyOf(flat.vectors(), 3)).containsExactly(0, 1, 0); // no direction at all: up
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "NaN, 2, a position",
+        "Infinity, 2, a position",
+        "1, 3, an index",
+        "1, -1, an index",
+        "1, 2147483647, an index"
+    })
+    void aMeshWithoutSenseIsRefused(float x, int index, String complaint) {
+        float[] p = {0, 0, 0, x, 0, 0, 0, 1, 0};
+        int[] corners = {0, 1, index};
+        assertThatThrownBy(() -> new Mesh(p, new float[9], null, null, corners, new int[] {0, 1}, null))
+                .isInstanceOf(IllegalArgumentException.class)
+                .hasMessageStartingWith(complaint);
     }
 
     @Property(tries = 200)

@@ -7,6 +7,7 @@ import static app.zolvan.core.render.Sheets.centre;
 import static app.zolvan.core.render.Sheets.eye;
 import static app.zolvan.core.render.Sheets.sheet;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.Cubes;
@@ -19,6 +20,7 @@ import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.Channel;
 import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.render.film.Development;
+import app.zolvan.core.render.film.Film;
 import app.zolvan.core.render.film.Png;
 import app.zolvan.core.render.path.Camera;
 import app.zolvan.core.render.path.Still;
@@ -333,6 +335,20 @@ class StillTest {
     }
 
     /** Four times the samples halve the error, or better: samples are stratified. */
+    /** What is no kept picture, or one of another size, is told as such, and nothing is taken from it. */
+    @Test
+    void aFilmOnlyReadsItsOwnKind() throws Exception {
+        ByteArrayOutputStream kept = new ByteArrayOutputStream();
+        new Film(4, 3).write(new DataOutputStream(kept));
+        Film other = new Film(3, 4);
+        assertThatThrownBy(() -> other.read(new DataInputStream(new ByteArrayInputStream(kept.toByteArray()))))
+                .hasMessageContaining("another size");
+        byte[] old = new byte[200];
+        assertThatThrownBy(() -> other.read(new DataInputStream(new ByteArrayInputStream(old))))
+                .hasMessageContaining("another edition");
+        assertThat(other.samples(0, 0)).isZero();
+    }
+
     @Test
     void noiseFallsAtLeastWithTheRootOfTheSamples() {
         RenderScene scene = corner();

@@ -38,7 +38,7 @@ public final class Chip {
     public static final int WIDTH = 184;
     public static final int HEIGHT = 156;
     /** Raised when form, light or tracing change, so that kept pictures are made anew. */
-    private static final int EDITION = 1;
+    private static final int EDITION = 2;
 
     private static final double HALF = 0.062;
     private static final double BACK = -0.14;
@@ -47,7 +47,7 @@ public final class Chip {
     private static final double THICK = 0.009;
     private static final double FOOT = -0.05;
     private static final int ROUND = 24;
-    private static final Quality GOOD = new Quality(0.02, 96);
+    private static final Quality GOOD = new Quality(0.01, 96);
     private static final int BOUNCES = 16;
     private static final int DPI = 96;
     private static final double[] BACKDROP = {0.36, 0.35, 0.335};

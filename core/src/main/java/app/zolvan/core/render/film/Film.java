@@ -7,8 +7,8 @@ import java.util.Arrays;
 
 /**
  * What the samples of a picture add up to, per pixel of the full picture: red, green, blue of each circuit of lamps, the
- * same light of the first half of the samples for judging noise, and what is seen there first (its colour, normal, distance, part and material). A pixel is only written by the thread that works on
- * its block.
+ * same light of the first half of the samples for judging noise, and what is seen there first (its colour, normal,
+ * distance, part and material). A pixel is only written by the thread that works on its block.
  */
 public final class Film {
     /** Of the first, coarse picture every fourth pixel of every fourth row is traced. */

@@ -79,6 +79,16 @@ public final class Hit {
         handed = bx * upX + by * upY + bz * upZ < 0 ? -1 : 1;
     }
 
+    /** Adds what going along a direction makes of u and v. */
+    void addGrowth(double u, double v, double x, double y, double z) {
+        uGrowth[0] += u * x;
+        uGrowth[1] += u * y;
+        uGrowth[2] += u * z;
+        vGrowth[0] += v * x;
+        vGrowth[1] += v * y;
+        vGrowth[2] += v * z;
+    }
+
     /** Tilts the normal by the slope of a relief on the surface. */
     void tilt(double x, double y, double z) {
         setShading(nx - x, ny - y, nz - z);

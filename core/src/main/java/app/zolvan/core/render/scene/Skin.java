@@ -110,13 +110,13 @@ final class Skin {
         }
         double u = k * uv[2 * a] + hit.b1 * uv[2 * b] + hit.b2 * uv[2 * c];
         double v = k * uv[2 * a + 1] + hit.b1 * uv[2 * b + 1] + hit.b2 * uv[2 * c + 1];
-        double perMetre = tangent(mesh, uv, a, b, c, toWorld, hit);
+        double perMetre = tangent(mesh, uv, a, b, c, toWorld, hit, height != null);
         double width = footprint * perMetre;
         for (int i = 0; i < textures.length; i++) {
             textures[i].at(u, v, width, hit.texel);
             s.multiply(parameters[i], hit.texel, textures[i].channel(hit.texel));
         }
-        if (height != null) {
+        if (height != null && hit.hasTangent) {
             raise(u, v, width, hit);
         }
         if (normal != null && hit.hasTangent) {
@@ -158,18 +158,17 @@ final class Skin {
     /**
      * Sets the hit's tangent (where u grows, in the world) and which side of it v's upward direction lies on.
      *
+     * @param relief whether the hit is to know how the coordinates grow
      * @return how much the coordinates grow per metre
      */
-    private static double tangent(Mesh mesh, float[] uv, int a, int b, int c, double[] w, Hit hit) {
+    private static double tangent(Mesh mesh, float[] uv, int a, int b, int c, double[] w, Hit hit, boolean relief) {
         float[] p = mesh.positions();
         double u1 = uv[2 * b] - uv[2 * a];
         double v1 = uv[2 * b + 1] - uv[2 * a + 1];
         double u2 = uv[2 * c] - uv[2 * a];
         double v2 = uv[2 * c + 1] - uv[2 * a + 1];
         double area = u1 * v2 - u2 * v1;
-        hit.hasTangent = area != 0;
-        Arrays.fill(hit.uGrowth, 0);
-        Arrays.fill(hit.vGrowth, 0);
+        hit.hasTangent = false;
         double e1x = edge(p, a, b, w, 0);
         double e1y = edge(p, a, b, w, 1);
         double e1z = edge(p, a, b, w, 2);
@@ -183,12 +182,13 @@ final class Skin {
         if (area == 0 || world == 0) {
             return 0;
         }
-        double doubled = world * world;
-        for (int i = 0; i < 3; i++) { // gradients of the weights of the second and third corner
-            double b1 = i == 0 ? e2y * nz - e2z * ny : i == 1 ? e2z * nx - e2x * nz : e2x * ny - e2y * nx;
-            double b2 = i == 0 ? ny * e1z - nz * e1y : i == 1 ? nz * e1x - nx * e1z : nx * e1y - ny * e1x;
-            hit.uGrowth[i] = (u1 * b1 + u2 * b2) / doubled;
-            hit.vGrowth[i] = (v1 * b1 + v2 * b2) / doubled;
+        if (relief) { // the weight of the second corner grows by e2 × n / |n|² per metre, that of the third by n × e1 /
+            // |n|²
+            double k = 1 / (world * world);
+            Arrays.fill(hit.uGrowth, 0);
+            Arrays.fill(hit.vGrowth, 0);
+            hit.addGrowth(k * u1, k * v1, e2y * nz - e2z * ny, e2z * nx - e2x * nz, e2x * ny - e2y * nx);
+            hit.addGrowth(k * u2, k * v2, ny * e1z - nz * e1y, nz * e1x - nx * e1z, nx * e1y - ny * e1x);
         }
         double s = Math.signum(area);
         // ∂p/∂u and −∂p/∂v: v runs downwards in an image

@@ -23,9 +23,15 @@ final class Albedo {
     private static final double[] MIRROR_MEAN = means(MIRROR, ROUGHNESSES);
     private static final double[] CLEAR = clear();
     private static final double[] CLEAR_MEAN = means(CLEAR, ROUGHNESSES * INDICES);
-    private static final double[] EDGE = edge();
-    private static final double[] EDGE_MEAN = means(EDGE, ROUGHNESSES * INDICES);
     private static final double[] FUZZ = fuzz();
+
+    /** Worked out when the first surface asks for it: few do. */
+    private static final class Edge {
+        static final double[] TABLES = edge();
+        static final double[] MEANS = means(TABLES, ROUGHNESSES * INDICES);
+
+        private Edge() {}
+    }
 
     private Albedo() {}
 
@@ -54,15 +60,15 @@ final class Albedo {
     static double edge(double cosine, double roughness, double exponent) {
         int i = placeOfExponent(exponent);
         return geometric(
-                across(EDGE, i * ROUGHNESSES * COSINES, cosine, roughness),
-                across(EDGE, (i + 1) * ROUGHNESSES * COSINES, cosine, roughness),
+                across(Edge.TABLES, i * ROUGHNESSES * COSINES, cosine, roughness),
+                across(Edge.TABLES, (i + 1) * ROUGHNESSES * COSINES, cosine, roughness),
                 i,
                 exponent);
     }
 
     static double edgeMean(double roughness, double exponent) {
         int i = placeOfExponent(exponent);
-        return geometric(meanOf(EDGE_MEAN, i, roughness), meanOf(EDGE_MEAN, i + 1, roughness), i, exponent);
+        return geometric(meanOf(Edge.MEANS, i, roughness), meanOf(Edge.MEANS, i + 1, roughness), i, exponent);
     }
 
     /** Between two tables as powers go between two exponents. */

@@ -200,8 +200,11 @@ public final class Bsdf {
     private void chances(double coat) {
         double base = (s.baseR + s.baseG + s.baseB) / 3;
         double rest = fuzzOut * coatOut;
-        reflectAt(oz);
-        double reflects = clear + opaque > 0 ? (boundary[0] + boundary[1] + boundary[2]) / 3 : 0;
+        double reflects = 0;
+        if (clear + opaque > 0) {
+            reflectAt(oz);
+            reflects = (boundary[0] + boundary[1] + boundary[2]) / 3;
+        }
         chance[FUZZ] = 1 - fuzzOut;
         chance[COAT] = coat > 0 ? fuzzOut * (1 - coatOut) : 0;
         chance[SPECULAR] = rest * (metal * Math.max(0.05, base) + (clear + opaque) * Math.max(0.02, reflects));
@@ -352,12 +355,9 @@ public final class Bsdf {
             f[0] = f[1] = f[2] = 0;
         }
         if (metal > 0) {
-            f[0] += metal * s.specularWeight * Fresnel.metal(d, s.baseR, s.specularR);
-            f[1] += metal * s.specularWeight * Fresnel.metal(d, s.baseG, s.specularG);
-            f[2] += metal * s.specularWeight * Fresnel.metal(d, s.baseB, s.specularB);
-        }
-        if (metal > 0 && s.film > 0 && !fromInside) {
-            metalUnderFilm(d);
+            f[0] += metal * s.specularWeight * metalAt(d, s.baseR, s.specularR, 0);
+            f[1] += metal * s.specularWeight * metalAt(d, s.baseG, s.specularG, 1);
+            f[2] += metal * s.specularWeight * metalAt(d, s.baseB, s.specularB, 2);
         }
     }
 
@@ -366,17 +366,15 @@ public final class Bsdf {
         return s.thinWalled && clear > 0 ? opaque * front + clear * pane(front) : (clear + opaque) * front;
     }
 
-    private void metalUnderFilm(double d) {
-        for (int c = 0; c < 3; c++) {
-            double f0 = Math.min(0.98, c == 0 ? s.baseR : c == 1 ? s.baseG : s.baseB);
-            double f82 = c == 0 ? s.specularR : c == 1 ? s.specularG : s.specularB;
-            double n = (1 + Math.sqrt(f0)) / (1 - Math.sqrt(f0));
-            ThinFilm.reflectance(d, s.filmIor, n, s.filmThickness, film);
-            f[c] += s.film
-                    * metal
-                    * s.specularWeight
-                    * (film[c] - Fresnel.metal(d, c == 0 ? s.baseR : c == 1 ? s.baseG : s.baseB, f82));
+    /** A metal's reflectance in one component, bare or under a film. */
+    private double metalAt(double d, double f0, double f82, int component) {
+        double bare = Fresnel.metal(d, f0, f82);
+        if (s.film == 0 || fromInside) {
+            return bare;
         }
+        double root = Math.sqrt(Math.min(0.98, f0));
+        ThinFilm.reflectance(d, s.filmIor, (1 + root) / (1 - root), s.filmThickness, film);
+        return bare + s.film * (film[component] - bare);
     }
 
     /** The reflectance of two parallel boundaries with all the bounces between them: 2R/(1 + R). */

@@ -16,7 +16,8 @@ class Bins {
     static final int CENTRES = 8;
     static final int MOST = 16;
     static final int STRIDE = Things.STRIDE;
-    private static final int DEEPEST = 100;
+    /** Beyond the depth at which {@link BoundsTree} begins to halve by number, and as many halvings as there are bits. */
+    private static final int DEEPEST = BoundsTree.DEEPEST + 32;
     /** Added to a number from 0 to 2²², it leaves the nearest whole number in the last bits. */
     static final float ROUND = 0x1.8p23f;
 

@@ -16,7 +16,9 @@ import java.util.function.Function;
  * order[left[i]] …}. Node 0 is the root.
  */
 final class BoundsTree {
-    private static final int DEEPEST = 60;
+    /** From here on things are halved by number: no plane parts them well. */
+    static final int DEEPEST = 60;
+
     private static final int WORTH_A_THREAD = 1 << 13;
 
     final float[] bounds;

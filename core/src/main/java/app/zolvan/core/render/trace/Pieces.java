@@ -31,7 +31,8 @@ record Pieces(float[] boxes, int[] shapes) {
     }
 
     private static final class Cutter {
-        private static final int GRID = 24; // halvings of the whole box that a plane may stem from
+        /** So many halvings of the whole box a plane may stem from. */
+        private static final int GRID = 24;
 
         private final float[] vertices;
         private final int[] indices;
@@ -86,7 +87,10 @@ record Pieces(float[] boxes, int[] shapes) {
                 pieces += (int) (scale * need[i]);
             }
             boxes = Arrays.copyOf(boxes, 6 * pieces);
-            shapes = Arrays.copyOf(identity(triangles), pieces);
+            shapes = new int[pieces];
+            for (int t = 0; t < triangles; t++) {
+                shapes[t] = t;
+            }
             count = triangles;
             for (int i = 0; i < some; i++) {
                 cut(needy[i], needy[i], (int) (scale * need[i]));
@@ -100,14 +104,6 @@ record Pieces(float[] boxes, int[] shapes) {
             return count == pieces
                     ? new Pieces(boxes, shapes)
                     : new Pieces(Arrays.copyOf(boxes, 6 * count), Arrays.copyOf(shapes, count));
-        }
-
-        private static int[] identity(int n) {
-            int[] v = new int[n];
-            for (int i = 0; i < n; i++) {
-                v[i] = i;
-            }
-            return v;
         }
 
         /** How many cuts a unit of need gets, so that all together spend what is spare. */
@@ -159,22 +155,22 @@ record Pieces(float[] boxes, int[] shapes) {
             float vy = vertices[c + 1] - vertices[a + 1];
             float vz = vertices[c + 2] - vertices[a + 2];
             float least = Math.abs(uy * vz - uz * vy) + Math.abs(uz * vx - ux * vz) + Math.abs(ux * vy - uy * vx);
-            if (!(surface > 1.05f * least) || !findPlane(boxes, o)) {
+            if (!(surface > 1.05f * least) || !findPlane(o)) {
                 return 0;
             }
             return (float) StrictMath.cbrt((surface - least) * Math.scalb(1.0, -level));
         }
 
         /** The plane through the box that stems from the fewest halvings of the whole; false where there is none. */
-        private boolean findPlane(float[] box, int o) {
+        private boolean findPlane(int o) {
             level = GRID;
             for (int k = 0; k < 3; k++) {
                 if (!(extent[k] > 0)) {
                     continue;
                 }
                 float cells = (1 << GRID) / extent[k];
-                int from = (int) ((box[o + k] - low[k]) * cells);
-                int to = (int) ((box[o + 3 + k] - low[k]) * cells);
+                int from = (int) ((boxes[o + k] - low[k]) * cells);
+                int to = (int) ((boxes[o + 3 + k] - low[k]) * cells);
                 if (from >= to) {
                     continue;
                 }
@@ -182,7 +178,7 @@ record Pieces(float[] boxes, int[] shapes) {
                 int at = GRID - 1 - bit;
                 if (at < level) {
                     float p = low[k] + (to >> bit << bit) * (extent[k] / (1 << GRID));
-                    if (p > box[o + k] && p < box[o + 3 + k]) {
+                    if (p > boxes[o + k] && p < boxes[o + 3 + k]) {
                         level = at;
                         axis = k;
                         plane = p;
@@ -194,7 +190,7 @@ record Pieces(float[] boxes, int[] shapes) {
 
         /** Cuts the piece of a triangle, which is {@code me}, into up to {@code cuts + 1}. */
         private void cut(int t, int me, int cuts) {
-            if (cuts <= 0 || !findPlane(boxes, 6 * me)) {
+            if (cuts <= 0 || !findPlane(6 * me)) {
                 return;
             }
             int other = count++;

@@ -105,6 +105,16 @@ class TreeTest {
         assertThat(other.right).isEqualTo(tree.right);
     }
 
+    /** Eight numbers at a time or one by one: the same tree, so that a kernel never decides what is found. */
+    @Test
+    void bothKindsOfBinsPartAlike() {
+        float[] boxes = Pieces.of(scattered(6), counting(3 * TRIANGLES), 0).boxes();
+        BoundsTree plain = BoundsTree.of(boxes, TRIANGLES, 4, Bins::new);
+        BoundsTree wide = BoundsTree.of(boxes, TRIANGLES, 4, VectorBins::new);
+        assertThat(wide.order).isEqualTo(plain.order);
+        assertThat(wide.bounds).isEqualTo(plain.bounds);
+    }
+
     private static BoundsTree inPool(int threads, float[] boxes, int leaf) throws Exception {
         ForkJoinPool pool = new ForkJoinPool(threads);
         try {
