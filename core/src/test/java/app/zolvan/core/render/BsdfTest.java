@@ -124,6 +124,7 @@ class BsdfTest {
                 rough.with(Parameter.THIN_FILM_WEIGHT, 1).with(Parameter.SPECULAR_IOR, 1.8),
                 rough.with(Parameter.TRANSMISSION_WEIGHT, 1),
                 rough.with(Parameter.TRANSMISSION_WEIGHT, 1).with(Parameter.GEOMETRY_THIN_WALLED, true),
+                rough.with(Parameter.SUBSURFACE_WEIGHT, 0.8).with(Parameter.GEOMETRY_THIN_WALLED, true),
                 rough.with(Parameter.BASE_DIFFUSE_ROUGHNESS, 0.8));
     }
 
@@ -192,6 +193,33 @@ class BsdfTest {
             b.evaluate(o[0], o[1], o[2]);
             assertThat(a.g / w[2]).isCloseTo(b.g / o[2], within(1e-6 + 1e-6 * a.g / w[2]));
         }
+    }
+
+    /** Refraction by a rough boundary, in radiance over n²: the way in is n² times the way out, whatever the layers above. */
+    @ParameterizedTest
+    @CsvSource({"0.3, 1.5, 0", "0.6, 1.5, 0", "0.6, 2.4, 0", "0.5, 1.5, 1"})
+    void refractionGoesBothWaysAlike(double roughness, double index, int film) {
+        SurfaceValues v = SurfaceValues.of(Surface.STANDARD
+                .with(Parameter.TRANSMISSION_WEIGHT, 1)
+                .with(Parameter.SPECULAR_ROUGHNESS, roughness)
+                .with(Parameter.SPECULAR_IOR, index)
+                .with(Parameter.THIN_FILM_WEIGHT, film));
+        Bsdf out = new Bsdf();
+        Bsdf in = new Bsdf();
+        SplittableRandom random = new SplittableRandom(4);
+        int passed = 0;
+        for (int i = 0; i < 500; i++) {
+            double[] o = hemisphere(random);
+            double[] w = hemisphere(random);
+            out.set(v, o[0], o[1], o[2], index, false);
+            out.evaluate(w[0], w[1], -w[2]);
+            in.set(v, w[0], w[1], w[2], 1 / index, true);
+            in.evaluate(o[0], o[1], -o[2]);
+            double there = out.g / w[2];
+            assertThat(there).isCloseTo(index * index * in.g / o[2], within(1e-9 + 1e-6 * there));
+            passed += there > 1e-3 ? 1 : 0;
+        }
+        assertThat(passed).isGreaterThan(50);
     }
 
     private static double[] hemisphere(SplittableRandom random) {

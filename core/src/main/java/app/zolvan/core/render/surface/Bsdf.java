@@ -209,7 +209,8 @@ public final class Bsdf {
         chance[COAT] = coat > 0 ? fuzzOut * (1 - coatOut) : 0;
         chance[SPECULAR] = rest * (metal * Math.max(0.05, base) + (clear + opaque) * Math.max(0.02, reflects));
         chance[DIFFUSE] = rest * (opaque * Math.max(0.02, base) * (1 - specularOut) + metal * base * metalLost);
-        chance[CLEAR] = rest * clear * (1 - reflects);
+        // beyond the critical angle a rough boundary still has facets that let light out
+        chance[CLEAR] = rest * clear * Math.max(smoothBase ? 0 : 0.1, 1 - reflects);
         chance[BELOW] = 0;
         chance[WALK] = 0;
         if (s.thinWalled && s.subsurface > 0) { // light that a thin sheet lets through, scattered
