@@ -98,6 +98,10 @@ export class Stage {
   private disposed = false
   private moving = 0
   private slow = false
+  /** The graphics card is at a frame. */
+  private drawing = false
+  /** Something has changed since that frame was begun. */
+  private outdated = false
 
   constructor(
     private readonly element: HTMLElement,
@@ -389,10 +393,15 @@ export class Stage {
     this.outline.resize(this.element.clientWidth, this.element.clientHeight, ratio)
   }
 
+  /** Has the stage drawn anew; while the graphics card is still at a frame, wishes for the next are gathered. */
   invalidate(): void {
     if (this.requested || this.disposed) return
-    this.requested = true
     this.element.dataset['busy'] = 'true'
+    if (this.drawing) {
+      this.outdated = true
+      return
+    }
+    this.requested = true
     requestAnimationFrame(() => {
       this.requested = false
       if (!this.disposed) this.draw()
@@ -401,6 +410,8 @@ export class Stage {
 
   private draw(): void {
     const start = performance.now()
+    this.drawing = true
+    this.outdated = false
     const draft = this.isDraft
     if (draft) this.renderer.render(this.scene, this.camera)
     else this.glass.render(this.renderer, this.scene, this.camera)
@@ -434,6 +445,8 @@ export class Stage {
   }
 
   private finished(revision: number): void {
+    this.drawing = false
+    if (this.outdated) this.invalidate()
     this.element.dataset['drawn'] = String(revision)
     this.element.dataset['busy'] = String(this.isBusy || this.requested || this.isDraft)
     this.handlers.drawn?.(revision)

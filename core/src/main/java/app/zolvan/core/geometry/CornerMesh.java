@@ -137,35 +137,45 @@ public final class CornerMesh {
         int[] order = source == null ? null : orderBySource();
         int[] p = ordered(position, order);
         int[] t = uv == null ? null : ordered(uv, order);
-        int[] n = normal == null ? filled(3 * triangles, NONE).toArray() : ordered(normal, order);
+        int[] n = normal == null || pools.normals() == null ? null : ordered(normal, order);
         position = null; // large, and not needed again
         uv = null;
         normal = null;
-        int corners = p.length;
         Local local = Local.of(pools.positions(), p);
         int[] place = missesNormals ? VertexWeld.exact(local.positions, local.count) : null;
         if (place != null) {
-            for (int i = 0; i < corners; i++) {
-                p[i] = place[p[i]];
-            }
-        }
-        float[] made = null;
-        if (missesNormals || pools.normals() == null) {
-            int[] groups = null;
-            if (smoothing != null) {
-                groups = new int[triangles];
-                for (int i = 0; i < triangles; i++) {
-                    groups[i] = smoothing.get(order == null ? i : order[i]);
+            Ranges.each(p.length, (from, to) -> {
+                for (int i = from; i < to; i++) {
+                    p[i] = place[p[i]];
                 }
-            }
-            CornerNormals normals = CornerNormals.of(local.positions, local.count, p, groups, creaseAngle);
-            made = normals.vectors();
-            int[] fan = normals.fan();
-            for (int i = 0; i < corners; i++) {
-                n[i] = n[i] < 0 || pools.normals() == null ? -2 - fan[i] : n[i]; // below −1: a made one
+            });
+        }
+        CornerNormals made = missesNormals || n == null
+                ? CornerNormals.of(local.positions, local.count, p, groups(order), creaseAngle)
+                : null;
+        return assemble(pools, local, p, t, made == null ? n : withMade(n, made.fan()), made, order);
+    }
+
+    /** The smoothing groups in the triangles' order, or null where the crease angle decides throughout. */
+    private int[] groups(int[] order) {
+        if (smoothing == null) {
+            return null;
+        }
+        int[] groups = new int[triangles];
+        for (int i = 0; i < triangles; i++) {
+            groups[i] = smoothing.get(order == null ? i : order[i]);
+        }
+        return groups;
+    }
+
+    /** A fan stands as −2 − its number where a corner has no normal of its own; null where none has. */
+    private static int[] withMade(int[] n, int[] fan) {
+        if (n != null) {
+            for (int i = 0; i < n.length; i++) {
+                n[i] = n[i] < 0 ? -2 - fan[i] : n[i];
             }
         }
-        return assemble(pools, local, p, t, n, made, order);
+        return n;
     }
 
     /** The list's values, three a triangle, triangles in the order given; null for as they are. */
@@ -202,32 +212,33 @@ public final class CornerMesh {
         return order;
     }
 
-    private Built assemble(Pools pools, Local local, int[] p, int[] t, int[] n, float[] made, int[] order) {
+    private Built assemble(Pools pools, Local local, int[] p, int[] t, int[] n, CornerNormals made, int[] order) {
         int corners = p.length;
-        int[] indices = new int[corners];
-        int[] first = new int[corners];
-        int count = t == null && made != null && isMadeThroughout(n)
-                ? numberByFan(n, indices, first)
-                : numberByAll(p, t, n, indices, first);
+        boolean byFan = n == null && t == null;
+        int[] indices = byFan ? made.fan() : new int[corners];
+        int[] first = new int[byFan ? made.vectors().length / 3 : corners];
+        int count = byFan ? firstOfEach(indices, first) : numberByAll(p, t, n == null ? made.fan() : n, indices, first);
         float[] positions = new float[3 * count];
-        float[] normals = new float[3 * count];
+        float[] normals = byFan ? made.vectors() : new float[3 * count];
         float[] uvs = t == null ? null : new float[2 * count];
         byte[] colours = pools.colours() == null ? null : new byte[4 * count];
-        for (int v = 0; v < count; v++) {
-            int i = first[v];
-            System.arraycopy(local.positions, 3 * p[i], positions, 3 * v, 3);
-            if (n[i] < -1) {
-                System.arraycopy(made, 3 * (-2 - n[i]), normals, 3 * v, 3);
-            } else {
-                unit(pools.normals(), n[i], normals, v);
+        Ranges.each(count, (from, to) -> {
+            for (int v = from; v < to; v++) {
+                int i = first[v];
+                copy(local.positions, p[i], positions, v);
+                if (n != null && n[i] >= NONE) {
+                    unit(pools.normals(), n[i], normals, v);
+                } else if (!byFan) {
+                    copy(made.vectors(), made.fan()[i], normals, v);
+                }
+                if (t != null && t[i] >= 0) {
+                    System.arraycopy(pools.uv(), 2 * t[i], uvs, 2 * v, 2);
+                }
+                if (colours != null) {
+                    System.arraycopy(pools.colours(), 4 * local.original[p[i]], colours, 4 * v, 4);
+                }
             }
-            if (t != null && t[i] >= 0) {
-                System.arraycopy(pools.uv(), 2 * t[i], uvs, 2 * v, 2);
-            }
-            if (colours != null) {
-                System.arraycopy(pools.colours(), 4 * local.original[p[i]], colours, 4 * v, 4);
-            }
-        }
+        });
         List<Integer> sources = new ArrayList<>();
         IntList starts = new IntList();
         if (order == null && triangles > 0) {
@@ -246,22 +257,17 @@ public final class CornerMesh {
         return new Built(mesh, List.copyOf(sources));
     }
 
-    private static boolean isMadeThroughout(int[] n) {
-        for (int i : n) {
-            if (i >= NONE) {
-                return false;
-            }
-        }
-        return true;
+    private static void copy(float[] from, int i, float[] to, int v) {
+        to[3 * v] = from[3 * i];
+        to[3 * v + 1] = from[3 * i + 1];
+        to[3 * v + 2] = from[3 * i + 2];
     }
 
-    /** Where only positions and made normals count, a fan of corners is a vertex. */
-    private static int numberByFan(int[] n, int[] indices, int[] first) {
+    /** Fans are numbered by their first corner, so where they alone count they are the vertices. */
+    private static int firstOfEach(int[] fan, int[] first) {
         int count = 0;
-        for (int i = 0; i < n.length; i++) {
-            int fan = -2 - n[i];
-            indices[i] = fan;
-            if (fan == count) { // fans are numbered by their first corner
+        for (int i = 0; count < first.length; i++) {
+            if (fan[i] == count) {
                 first[count++] = i;
             }
         }

@@ -56,9 +56,11 @@ public record CornerNormals(int[] fan, float[] vectors) {
             }
         });
         Ranges.each(fans, (from, to) -> normalise(vectors, from, to));
-        for (int c = 0; c < n; c++) {
-            if (vectors[3 * fan[c]] == UNDECIDED) {
-                fallBack(vectors, fan[c], triangleNormals, c / 3);
+        if (hasUndecided(vectors)) {
+            for (int c = 0; c < n; c++) {
+                if (vectors[3 * fan[c]] == UNDECIDED) {
+                    fallBack(vectors, fan[c], triangleNormals, c / 3);
+                }
             }
         }
         return new CornerNormals(fan, vectors);
@@ -81,6 +83,15 @@ public record CornerNormals(int[] fan, float[] vectors) {
             v[at + 1] = decided ? (float) (y / l) : 0;
             v[at + 2] = decided ? (float) (z / l) : 0;
         }
+    }
+
+    private static boolean hasUndecided(float[] vectors) {
+        for (int at = 0; at < vectors.length; at += 3) {
+            if (vectors[at] == UNDECIDED) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** A fan whose triangles cancel out takes the normal of its first one; up where that has none. */

@@ -100,6 +100,32 @@ class LampsTest {
         assertThat(seen[1]).isCloseTo(0.5 * f * 10, within(0.01 * f * 5));
     }
 
+    /**
+     * Under a square opening in a black ceiling, as far up as it is wide, the sky gives πL · 4/π · a/√(1 + a²) ·
+     * atan(a/√(1 + a²)), a = ½ (Howell's catalogue, B-4): whether the surroundings are looked for everywhere or, as found
+     * by trying in a larger picture, where they are seen.
+     */
+    @ParameterizedTest
+    @ValueSource(ints = {5, 96})
+    void throughAnOpeningComesWhatItsFormFactorSays(int side) {
+        Surface black = MATT.with(Parameter.BASE_COLOR, 0, 0, 0);
+        RenderScene.Builder builder = floor();
+        for (int i = 0; i < 8; i++) {
+            int k = i < 4 ? i : i + 1; // eight squares around an empty one
+            builder.add(sheet(0.5, 1, false), Transform.translation(k % 3 - 1, 0, k / 3 - 1), List.of(black));
+        }
+        double s = 0.5 / Math.sqrt(1.25);
+        double expected = 0.5 * 4 / Math.PI * s * Math.atan(s);
+        Camera camera = new Camera(new Vec3(0.3, 0.7, 0.3), Vec3.ZERO, Vec3.axis(1), Math.toRadians(1));
+        double[] seen = mean(builder.build(), overhead(), camera, side, side, side == 5 ? 1024 : 4);
+        assertThat(seen[1]).isCloseTo(expected, within(0.01 * expected));
+    }
+
+    /** Light from less than 45° off the zenith alone, of radiance 1: that it shines on the floor elsewhere is no matter. */
+    private static Environment overhead() {
+        return Environment.painted((up, around) -> up > Math.sqrt(0.5) ? 1 : 0, 1);
+    }
+
     @ParameterizedTest
     @ValueSource(strings = {"rectangle", "disc", "sphere"})
     void anAreaLampSendsOutItsFlux(String shape) {
@@ -141,11 +167,15 @@ class LampsTest {
     }
 
     private static Still lit(int bulb, int panel) {
-        RenderScene scene = floor().lamp(Lamp.Point.ofFlux(new Vec3(0, 2, 0), 1000, LinearRgb.WHITE, bulb))
+        return lit(bulb, panel, 1);
+    }
+
+    private static Still lit(int bulb, int panel, double power) {
+        RenderScene scene = floor().lamp(Lamp.Point.ofFlux(new Vec3(0, 2, 0), 1000 * power, LinearRgb.WHITE, bulb))
                 .addDressed(
                         sheet(0.3, 1.5, false),
                         Transform.translation(1, 0, 0),
-                        List.of(Dress.of(glowing(2000)).circuit(panel)))
+                        List.of(Dress.of(glowing(2000 * power)).circuit(panel)))
                 .build();
         Still still = new Still(scene, Environment.uniform(0.1, 0.1, 0.1), null, SLANTED, 4, 4, 1, 8);
         still.render(Quality.samples(64), new Region(0, 0, 4, 4), 2, PATIENT);
@@ -154,24 +184,35 @@ class LampsTest {
 
     /**
      * Kept apart by circuit, light adds up to what the same lamps give on one circuit; the bulb's own is what it gives
-     * alone: 19.9 lx on a matt ½.
+     * alone: 19.9 lx on a matt ½. The surroundings have the last circuit for themselves.
      */
     @Test
     void circuitsSumToTheWholeAndEachIsItsLampsAlone() {
         Still apart = lit(1, 2);
         Still together = lit(0, 0);
-        assertThat(apart.film().circuits()).isEqualTo(3);
-        assertThat(together.film().circuits()).isEqualTo(1);
+        Still dark = lit(1, 2, 0);
+        assertThat(apart.film().circuits()).isEqualTo(4);
+        assertThat(together.film().circuits()).isEqualTo(2);
         double[] whole = new double[3];
         double[] sum = new double[3];
         double[] bulb = new double[3];
+        double[] none = new double[3];
+        double[] around = new double[3];
+        double[] unlit = new double[3];
+        double sky = 0;
         for (int p = 0; p < 16; p++) {
             together.film().mean(p % 4, p / 4, whole);
             apart.film().mean(p % 4, p / 4, sum);
-            apart.film().mean(p % 4, p / 4, new double[] {0, 1, 0}, bulb);
-            assertThat(sum).containsExactly(whole, within(1e-12));
+            apart.film().mean(p % 4, p / 4, new double[] {0, 1, 0, 0}, bulb);
+            apart.film().mean(p % 4, p / 4, new double[] {1, 0, 0, 0}, none);
+            apart.film().mean(p % 4, p / 4, new double[] {0, 0, 0, 1}, around);
+            assertThat(sum).containsExactly(whole, within(1e-6 * whole[1]));
+            assertThat(none).containsOnly(0);
+            dark.film().mean(p % 4, p / 4, unlit);
+            sky += around[1] - unlit[1];
             assertThat(bulb[1]).isCloseTo(0.5 * 0.0199 / Math.PI, within(1e-4));
         }
+        assertThat(sky / 16).isCloseTo(0, within(3e-4)); // of 0.05 or so
     }
 
     /** Under a pane, both looking for the sun and meeting it by chance see (1 − R)/(1 + R) of it. */

@@ -27,8 +27,6 @@ public final class PathTracer {
     private static final int LONGEST_WALK = 4096;
     private static final double FAINT = 0.05;
     private static final double CD_PER_UNIT = 1000;
-    /** The circuit that the surroundings are switched with. */
-    private static final int SURROUNDINGS = 0;
 
     private static final double WIDEST_CONE = 0.5;
     /** What light leaves a body by after wandering in it. */
@@ -71,6 +69,7 @@ public final class PathTracer {
     private double wavelengthNumber;
 
     private double fixed = -1;
+    private Outlook outlook;
     private Photons photons;
     private double photonStrength;
     private final Photons.Gatherer gatherer = this::take;
@@ -120,6 +119,12 @@ public final class PathTracer {
     /** How many rays it has sent through the scene. */
     public long rays() {
         return ray.sent + shadow.sent;
+    }
+
+    /** Tells from now on which directions light was looked for in, and whether it came. */
+    PathTracer noting(Outlook tries) {
+        outlook = tries;
+        return this;
     }
 
     /** Gathers these from now on, instead of meeting lamps by way of mirrors and lenses; null for none. */
@@ -408,12 +413,12 @@ public final class PathTracer {
 
     private void miss() {
         if (seen && backdrop != null) {
-            add(SURROUNDINGS, backdrop[0], backdrop[1], backdrop[2], 1);
+            add(scene.surroundings(), backdrop[0], backdrop[1], backdrop[2], 1);
             return;
         }
         environment.look(dx, dy, dz, light);
         boolean inPhotons = gathered && lastPdf == 0;
-        add(SURROUNDINGS, light.r, light.g, light.b, lastPdf > 0 ? heuristic(lastPdf, light.pdf) : 1);
+        add(scene.surroundings(), light.r, light.g, light.b, lastPdf > 0 ? heuristic(lastPdf, light.pdf) : 1);
         for (Lamp.Sun sun : suns) {
             Vec3 to = sun.towards();
             if (!inPhotons && dx * to.x() + dy * to.y() + dz * to.z() >= StrictMath.cos(sun.radius())) {
@@ -466,8 +471,13 @@ public final class PathTracer {
     /** One look at the surroundings, each sun and one of the lamps, from the hit, through its surface's eyes. */
     private void lookForLight(boolean entering, Sampler random) {
         environment.sample(random.next(), random.next(), light);
-        if (asks(light.x, light.y, light.z, entering) && reaches(light.x, light.y, light.z, Double.POSITIVE_INFINITY)) {
-            collect(SURROUNDINGS, light.r, light.g, light.b, heuristic(light.pdf, bsdf.pdf) / light.pdf);
+        boolean asked = light.r + light.g + light.b > 0 && asks(light.x, light.y, light.z, entering);
+        boolean arrives = asked && reaches(light.x, light.y, light.z, Double.POSITIVE_INFINITY);
+        if (asked && outlook != null) {
+            outlook.add(light.x, light.y, light.z, arrives);
+        }
+        if (arrives) {
+            collect(scene.surroundings(), light.r, light.g, light.b, heuristic(light.pdf, bsdf.pdf) / light.pdf);
         }
         for (Lamp.Sun sun : suns) {
             lookForSun(sun, entering, random.next(), random.next());

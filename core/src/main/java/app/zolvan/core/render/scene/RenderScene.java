@@ -61,7 +61,7 @@ public final class RenderScene {
             most = Math.max(most, lamp.circuit());
         }
         this.seeThrough = clear;
-        this.circuits = most + 1;
+        this.circuits = most + 2;
         this.placed = PlacedShapes.of(gathered.placed);
         this.owners = gathered.owners;
         this.merged = gathered.merged;
@@ -257,9 +257,14 @@ public final class RenderScene {
         return suns;
     }
 
-    /** How many circuits its lamps are on; at least 1. */
+    /** How many circuits there are: its lamps', at least one, and the surroundings' own. */
     public int circuits() {
         return circuits;
+    }
+
+    /** The circuit of the surroundings, and of the backdrop before them: the last one. */
+    public int surroundings() {
+        return circuits - 1;
     }
 
     /** Whether light goes straight through some surface: a pane without thickness, or one that is partly not there. */

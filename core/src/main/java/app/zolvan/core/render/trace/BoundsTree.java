@@ -1,5 +1,6 @@
 package app.zolvan.core.render.trace;
 
+import app.zolvan.core.geometry.Ranges;
 import java.util.Arrays;
 import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.ForkJoinTask;
@@ -113,14 +114,16 @@ final class BoundsTree {
             }
             records = new int[STRIDE * n];
             others = new int[STRIDE * n];
-            for (int i = 0; i < n; i++) {
-                int at = STRIDE * i;
-                for (int k = 0; k < 3; k++) {
-                    records[at + k] = Float.floatToRawIntBits(highest[k] - boxes[6 * i + k]);
-                    records[at + 4 + k] = Float.floatToRawIntBits(boxes[6 * i + 3 + k] - lowest[k]);
+            Ranges.each(n, (from, to) -> {
+                for (int i = from; i < to; i++) {
+                    int at = STRIDE * i;
+                    for (int k = 0; k < 3; k++) {
+                        records[at + k] = Float.floatToRawIntBits(highest[k] - boxes[6 * i + k]);
+                        records[at + 4 + k] = Float.floatToRawIntBits(boxes[6 * i + 3 + k] - lowest[k]);
+                    }
+                    records[at + NUMBER] = i;
                 }
-                records[at + NUMBER] = i;
-            }
+            });
         }
 
         float extent(int axis) {

@@ -1,5 +1,6 @@
 package app.zolvan.core.render.trace;
 
+import app.zolvan.core.geometry.Ranges;
 import java.util.Arrays;
 import java.util.function.Function;
 
@@ -33,6 +34,8 @@ record Pieces(float[] boxes, int[] shapes) {
     private static final class Cutter {
         /** So many halvings of the whole box a plane may stem from. */
         private static final int GRID = 24;
+        /** No plane. */
+        private static final int NONE = 4 * GRID;
 
         private final float[] vertices;
         private final int[] indices;
@@ -43,19 +46,17 @@ record Pieces(float[] boxes, int[] shapes) {
         private float[] boxes;
         private int[] shapes;
         private int count;
-        private int axis;
-        private float plane;
-        private int level;
 
         Cutter(float[] vertices, int[] indices) {
             this.vertices = vertices;
             this.indices = indices;
             this.triangles = indices.length / 3;
             float[] high = {-Float.MAX_VALUE, -Float.MAX_VALUE, -Float.MAX_VALUE};
-            for (int i = 0; i < vertices.length; i++) {
-                int k = i % 3;
-                low[k] = Math.min(low[k], vertices[i]);
-                high[k] = Math.max(high[k], vertices[i]);
+            for (int i = 0; i < vertices.length; i += 3) {
+                for (int k = 0; k < 3; k++) {
+                    low[k] = Math.min(low[k], vertices[i + k]);
+                    high[k] = Math.max(high[k], vertices[i + k]);
+                }
             }
             float farthest = 0;
             for (int k = 0; k < 3; k++) {
@@ -67,17 +68,21 @@ record Pieces(float[] boxes, int[] shapes) {
 
         Pieces cut(double most) {
             boxes = new float[6 * triangles];
-            int[] needy = new int[triangles];
             float[] need = new float[triangles];
+            Ranges.each(triangles, (from, to) -> {
+                for (int t = from; t < to; t++) {
+                    box(t);
+                    need[t] = need(t);
+                }
+            });
+            int[] needy = new int[triangles];
             int some = 0;
             double total = 0;
             for (int t = 0; t < triangles; t++) {
-                box(t);
-                float n = need(t);
-                if (n > 0) {
+                if (need[t] > 0) {
                     needy[some] = t;
-                    need[some++] = n;
-                    total += n;
+                    total += need[t];
+                    need[some++] = need[t];
                 }
             }
             int spare = (int) (most * triangles);
@@ -95,12 +100,14 @@ record Pieces(float[] boxes, int[] shapes) {
             for (int i = 0; i < some; i++) {
                 cut(needy[i], needy[i], (int) (scale * need[i]));
             }
-            for (int i = 0; i < count; i++) {
-                for (int k = 0; k < 3; k++) {
-                    boxes[6 * i + k] -= pad;
-                    boxes[6 * i + 3 + k] += pad;
+            Ranges.each(count, (from, to) -> {
+                for (int i = 6 * from; i < 6 * to; i += 6) {
+                    for (int k = 0; k < 3; k++) {
+                        boxes[i + k] -= pad;
+                        boxes[i + 3 + k] += pad;
+                    }
                 }
-            }
+            });
             return count == pieces
                     ? new Pieces(boxes, shapes)
                     : new Pieces(Arrays.copyOf(boxes, 6 * count), Arrays.copyOf(shapes, count));
@@ -155,48 +162,52 @@ record Pieces(float[] boxes, int[] shapes) {
             float vy = vertices[c + 1] - vertices[a + 1];
             float vz = vertices[c + 2] - vertices[a + 2];
             float least = Math.abs(uy * vz - uz * vy) + Math.abs(uz * vx - ux * vz) + Math.abs(ux * vy - uy * vx);
-            if (!(surface > 1.05f * least) || !findPlane(o)) {
-                return 0;
-            }
-            return (float) StrictMath.cbrt((surface - least) * Math.scalb(1.0, -level));
+            int best = surface > 1.05f * least ? bestPlane(o) : NONE;
+            return best == NONE ? 0 : (float) StrictMath.cbrt((surface - least) / (1 << (best >> 2)));
         }
 
-        /** The plane through the box that stems from the fewest halvings of the whole; false where there is none. */
-        private boolean findPlane(int o) {
-            level = GRID;
+        /** The plane through a box that stems from the fewest halvings of the whole: four times their number plus its axis. */
+        private int bestPlane(int o) {
+            int best = NONE;
             for (int k = 0; k < 3; k++) {
-                if (!(extent[k] > 0)) {
+                int bit = halvings(o, k);
+                if (bit < 0 || 4 * (GRID - 1 - bit) >= best) {
                     continue;
                 }
-                float cells = (1 << GRID) / extent[k];
-                int from = (int) ((boxes[o + k] - low[k]) * cells);
-                int to = (int) ((boxes[o + 3 + k] - low[k]) * cells);
-                if (from >= to) {
-                    continue;
-                }
-                int bit = 31 - Integer.numberOfLeadingZeros(from ^ to);
-                int at = GRID - 1 - bit;
-                if (at < level) {
-                    float p = low[k] + (to >> bit << bit) * (extent[k] / (1 << GRID));
-                    if (p > boxes[o + k] && p < boxes[o + 3 + k]) {
-                        level = at;
-                        axis = k;
-                        plane = p;
-                    }
+                float p = plane(o, k, bit);
+                if (p > boxes[o + k] && p < boxes[o + 3 + k]) {
+                    best = 4 * (GRID - 1 - bit) + k;
                 }
             }
-            return level < GRID;
+            return best;
+        }
+
+        /** The first bit in which the box's ends differ on the grid of halvings, from the last one; −1 for none. */
+        private int halvings(int o, int axis) {
+            if (!(extent[axis] > 0)) {
+                return -1;
+            }
+            float cells = (1 << GRID) / extent[axis];
+            int from = (int) ((boxes[o + axis] - low[axis]) * cells);
+            int to = (int) ((boxes[o + 3 + axis] - low[axis]) * cells);
+            return from >= to ? -1 : 31 - Integer.numberOfLeadingZeros(from ^ to);
+        }
+
+        private float plane(int o, int axis, int bit) {
+            int to = (int) ((boxes[o + 3 + axis] - low[axis]) * ((1 << GRID) / extent[axis]));
+            return low[axis] + (to >> bit << bit) * (extent[axis] / (1 << GRID));
         }
 
         /** Cuts the piece of a triangle, which is {@code me}, into up to {@code cuts + 1}. */
         private void cut(int t, int me, int cuts) {
-            if (cuts <= 0 || !findPlane(6 * me)) {
+            int best = cuts > 0 ? bestPlane(6 * me) : NONE;
+            if (best == NONE) {
                 return;
             }
             int other = count++;
             shapes[other] = t;
-            int k = axis;
-            float p = plane;
+            int k = best & 3;
+            float p = plane(6 * me, k, GRID - 1 - (best >> 2));
             float[] a = {
                 Float.MAX_VALUE, Float.MAX_VALUE, Float.MAX_VALUE, -Float.MAX_VALUE, -Float.MAX_VALUE, -Float.MAX_VALUE
             };

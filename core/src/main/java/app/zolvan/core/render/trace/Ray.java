@@ -28,7 +28,9 @@ public final class Ray {
 
     /** What a kernel remembers of places still to visit: distance in the upper half, node in the lower. */
     final long[] stack = new long[512];
-    /** The same for the tree of placed shapes. */
+    /** The same where distances do not matter. */
+    final int[] pending = new int[128];
+    /** The first for the tree of placed shapes. */
     final long[] upperStack = new long[128];
 
     /** The axis along which the ray goes fastest and the two others, and the shear that makes that axis its direction. */

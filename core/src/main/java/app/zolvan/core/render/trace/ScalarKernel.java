@@ -11,6 +11,8 @@ import java.util.Arrays;
  */
 final class ScalarKernel implements Kernel {
     static final int LEAF = 2;
+    /** No node and no leaf. */
+    private static final int NOWHERE = Integer.MIN_VALUE;
 
     private final float[] nodes;
     private final int[] children;
@@ -39,21 +41,32 @@ final class ScalarKernel implements Kernel {
             }
             number[node] = inner;
             order[inner++] = node;
-            pending[top++] = tree.right[node];
-            pending[top++] = tree.left[node];
+            pending[top++] = smaller(tree, node);
+            pending[top++] = larger(tree, node);
         }
         boolean single = tree.isLeaf(0);
         nodes = new float[12 * Math.max(1, inner)];
         children = new int[2 * Math.max(1, inner)];
         for (int i = 0; i < inner; i++) {
-            put(tree, number, i, 0, tree.left[order[i]]);
-            put(tree, number, i, 1, tree.right[order[i]]);
+            put(tree, number, i, 0, larger(tree, order[i]));
+            put(tree, number, i, 1, smaller(tree, order[i]));
         }
         if (single) { // one leaf: a node with an empty second child
             put(tree, number, 0, 0, 0);
             Arrays.fill(nodes, 6, 9, Float.POSITIVE_INFINITY);
             Arrays.fill(nodes, 9, 12, Float.NEGATIVE_INFINITY);
         }
+    }
+
+    /** The child that a ray is likelier to meet, which comes first. */
+    private static int larger(BoundsTree tree, int node) {
+        int a = tree.left[node];
+        int b = tree.right[node];
+        return tree.area(a) < tree.area(b) ? b : a;
+    }
+
+    private static int smaller(BoundsTree tree, int node) {
+        return tree.left[node] + tree.right[node] - larger(tree, node);
     }
 
     private void put(BoundsTree tree, int[] number, int node, int side, int child) {
@@ -63,15 +76,6 @@ final class ScalarKernel implements Kernel {
 
     @Override
     public boolean closest(Ray ray) {
-        return trace(ray, false);
-    }
-
-    @Override
-    public boolean occluded(Ray ray) {
-        return trace(ray, true);
-    }
-
-    private boolean trace(Ray ray, boolean any) {
         ray.shear();
         float rx = Ray.reciprocal(ray.dx);
         float ry = Ray.reciprocal(ray.dy);
@@ -130,9 +134,6 @@ final class ScalarKernel implements Kernel {
                 for (int i = from; i < to; i++) {
                     float t = distance(ray, 9 * i, tMin, tMax);
                     if (t < tMax) {
-                        if (any) {
-                            return true;
-                        }
                         tMax = t;
                         limit = Float.floatToRawIntBits(t);
                         ray.tMax = t;
@@ -152,6 +153,79 @@ final class ScalarKernel implements Kernel {
                 }
             } while (true);
         }
+    }
+
+    @Override
+    public boolean occluded(Ray ray) {
+        ray.shear();
+        float rx = Ray.reciprocal(ray.dx);
+        float ry = Ray.reciprocal(ray.dy);
+        float rz = Ray.reciprocal(ray.dz);
+        float bx = -ray.ox * rx;
+        float by = -ray.oy * ry;
+        float bz = -ray.oz * rz;
+        int nx = rx >= 0 ? 0 : 3;
+        int ny = ry >= 0 ? 1 : 4;
+        int nz = rz >= 0 ? 2 : 5;
+        int fx = 3 - nx;
+        int fy = 5 - ny;
+        int fz = 7 - nz;
+        float[] nodes = this.nodes;
+        int[] children = this.children;
+        int[] stack = ray.pending;
+        float tMin = ray.tMin;
+        float tMax = ray.tMax;
+        int least = Float.floatToRawIntBits(tMin);
+        int limit = Float.floatToRawIntBits(tMax);
+        int top = 1;
+        stack[0] = 0;
+        while (top > 0) {
+            int node = stack[--top];
+            while (node >= 0) {
+                int o = 12 * node;
+                int near = Math.max(
+                        Math.max(slab(nodes[o + nx], rx, bx), slab(nodes[o + ny], ry, by)),
+                        Math.max(slab(nodes[o + nz], rz, bz), least));
+                int far = Math.min(
+                        Math.min(slab(nodes[o + fx], rx, bx), slab(nodes[o + fy], ry, by)),
+                        Math.min(slab(nodes[o + fz], rz, bz), limit));
+                o += 6;
+                int near2 = Math.max(
+                        Math.max(slab(nodes[o + nx], rx, bx), slab(nodes[o + ny], ry, by)),
+                        Math.max(slab(nodes[o + nz], rz, bz), least));
+                int far2 = Math.min(
+                        Math.min(slab(nodes[o + fx], rx, bx), slab(nodes[o + fy], ry, by)),
+                        Math.min(slab(nodes[o + fz], rz, bz), limit));
+                int first = children[2 * node];
+                int second = children[2 * node + 1];
+                if (near <= far) {
+                    node = first;
+                    if (near2 <= far2) {
+                        stack[top++] = second;
+                    }
+                } else if (near2 <= far2) {
+                    node = second;
+                } else {
+                    node = NOWHERE;
+                    break;
+                }
+            }
+            if (node != NOWHERE && meetsAny(ray, ~node, tMin, tMax)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private boolean meetsAny(Ray ray, int leaf, float tMin, float tMax) {
+        int from = leaf >>> 3;
+        int to = from + (leaf & 7);
+        for (int i = from; i < to; i++) {
+            if (distance(ray, 9 * i, tMin, tMax) < tMax) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Where the ray meets a triangle, or infinity. */
