@@ -21,7 +21,16 @@ final class Designer {
     private final RunningZolvan zolvan = RunningZolvan.get();
 
     Designer() {
-        page = zolvan.newPage();
+        this(0.5);
+    }
+
+    private Designer(double sharpness) {
+        page = zolvan.newPage(sharpness);
+    }
+
+    /** One whose screen is worth a look. */
+    static Designer sharpSighted() {
+        return new Designer(1);
     }
 
     Designer signIn() {

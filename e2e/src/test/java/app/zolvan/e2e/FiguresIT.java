@@ -19,7 +19,7 @@ class FiguresIT {
 
     @Test
     void figures() throws Exception {
-        Designer d = new Designer().signIn();
+        Designer d = Designer.sharpSighted().signIn();
         print("heap after the demo import", usedHeap());
         d.openLantern();
         print(

@@ -28,7 +28,7 @@ class FirstWalkIT {
     @Test
     @Order(1)
     void aWrongPasswordGetsASentenceAndTheRightOneOpensTheProjects() {
-        Page page = RunningZolvan.get().newPage();
+        Page page = new Designer().page;
         page.navigate(RunningZolvan.get().address + "/projects");
         page.waitForURL("**/sign-in**");
         page.fill("[name=login]", RunningZolvan.LOGIN);

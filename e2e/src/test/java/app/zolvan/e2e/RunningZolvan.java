@@ -28,6 +28,9 @@ final class RunningZolvan {
     final long pid;
     private final Browser browser;
 
+    /** Milliseconds; a busy machine may take this long over a few frames. */
+    private static final int PATIENCE = 480_000;
+
     private RunningZolvan() throws IOException, InterruptedException {
         int port;
         try (ServerSocket socket = new ServerSocket(0)) {
@@ -111,14 +114,20 @@ final class RunningZolvan {
         throw new IllegalStateException("the application did not answer: " + Files.readString(log));
     }
 
-    /** A page of 1280 × 800 in a browser profile of its own. */
-    Page newPage() {
+    /**
+     * A page of 1280 × 800 in a browser profile of its own.
+     *
+     * @param sharpness screen pixels along a CSS pixel: a frame takes seconds where graphics are software, so below 1 where
+     *                  nobody looks
+     */
+    Page newPage(double sharpness) {
         Page page = browser.newContext(new Browser.NewContextOptions()
                         .setViewportSize(1280, 800)
+                        .setDeviceScaleFactor(sharpness)
                         .setAcceptDownloads(true))
                 .newPage();
-        page.setDefaultTimeout(180_000); // a frame takes seconds where graphics are software
-        page.setDefaultNavigationTimeout(180_000);
+        page.setDefaultTimeout(PATIENCE);
+        page.setDefaultNavigationTimeout(PATIENCE);
         return page;
     }
 }

@@ -31,7 +31,7 @@ class ScreenshotsIT {
         save(page, "sign-in");
         page.close();
 
-        Designer d = new Designer().signIn().openLantern();
+        Designer d = Designer.sharpSighted().signIn().openLantern();
         settle(d);
         d.openDrawer("Paint");
         settle(d);
