@@ -24,7 +24,7 @@ class ScreenshotsIT {
     @Test
     void picturesOfTheMainViews() throws IOException {
         Files.createDirectories(folder);
-        Page page = RunningZolvan.get().newPage();
+        Page page = Designer.sharpSighted().page;
         page.navigate(RunningZolvan.get().address + "/sign-in");
         page.waitForSelector("[name=login]");
         page.waitForTimeout(500);
