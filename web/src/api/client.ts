@@ -17,6 +17,8 @@ export type Substance = Schemas['SubstanceWire']
 export type Job = Schemas['Job']
 export type JobQuestion = Schemas['JobQuestion']
 export type ExportFormat = Schemas['ExportFormat']
+export type Findings = Schemas['Findings']
+export type Finding = Schemas['FindingWire']
 export type Values = Record<string, number | boolean | number[]>
 export type Level = 'set' | 'part'
 
@@ -97,6 +99,7 @@ export const api = {
     return response.blob()
   },
   scene: (id: string) => send<Scene>('GET', `${project(id)}/scene`),
+  findings: (id: string) => send<Findings>('GET', `${project(id)}/findings`),
   state: (id: string) => send<ProjectState>('GET', `${project(id)}/state`),
   strata: (id: string, part: number, span: number) =>
     send<Stratum[]>('GET', `${project(id)}/strata?part=${part}&span=${span}`),

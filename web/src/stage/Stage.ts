@@ -59,6 +59,8 @@ const BACKDROP_BOTTOM = 0.52 + 0.04
 const FEW_PARTS = 200 // so many are drawn one by one, nearest first, which shades the fewest pixels
 const CLICK_SLOP = 4
 const MESHES_AT_ONCE = 16
+/** How much around a place is shown with it, as a share of the model. */
+const AROUND = 0.02
 const SLOW = 120 // ms that a frame takes to be finished
 const IDLE = 250 // ms without movement after which the picture is drawn in full
 
@@ -297,15 +299,27 @@ export class Stage {
   frame(parts?: number[]): void {
     const box = parts && parts.length > 0 ? this.bounds(parts) : this.bounds()
     if (box.isEmpty()) return
-    const centre = box.getCenter(new Vector3())
-    const radius = box.getSize(new Vector3()).length() / 2
     const direction = parts
       ? this.camera.position.clone().sub(this.controls.target).normalize()
       : new Vector3(0.55, 0.3, 1).normalize()
+    this.fill(box, direction, 0)
+  }
+
+  /** Moves the camera to a place, minimum and maximum x, y, z in metres, with some of what is around it in view. */
+  lookAt(place: number[]): void {
+    const [x0 = 0, y0 = 0, z0 = 0, x1 = 0, y1 = 0, z1 = 0] = place
+    const all = this.bounds().getSize(new Vector3()).length()
+    const box = new Box3(new Vector3(x0, y0, z0), new Vector3(x1, y1, z1)).expandByScalar(AROUND * all)
+    this.fill(box, this.camera.position.clone().sub(this.controls.target).normalize(), 2 * all)
+  }
+
+  private fill(box: Box3, direction: Vector3, farther: number): void {
+    const centre = box.getCenter(new Vector3())
+    const radius = box.getSize(new Vector3()).length() / 2
     const half = (this.camera.fov * Math.PI) / 360
     const narrow = Math.min(half, Math.atan(Math.tan(half) * this.camera.aspect))
     this.camera.near = radius / 100
-    this.camera.far = radius * 100
+    this.camera.far = radius * 100 + farther
     this.camera.position.copy(centre).addScaledVector(direction, (radius / Math.sin(narrow)) * 0.98)
     this.controls.target.copy(centre)
     this.camera.updateProjectionMatrix()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { api } from '../../api/client'
+import AttentionFold from './AttentionFold.vue'
 import CutAgain from './CutAgain.vue'
 import { counted, useWorkspace } from '../../stores/workspace'
 
@@ -87,6 +88,7 @@ function choose(parts: number[]) {
         <span class="soft small">surfaces without an inside: no mass, and no solid glass</span>
       </dd>
     </dl>
+    <AttentionFold />
     <section v-if="scene.notes.length > 0" class="fold" aria-label="Not used">
       <h2>In the file, and not used</h2>
       <ul>

@@ -39,6 +39,8 @@ class ArrivalIT {
         d.page.keyboard().press("1"); // what arrived is told in the Prepare step
         d.page.waitForSelector("[aria-label='What arrived'] >> text=You said that the file is in cm.");
         assertThat(d.page.textContent("[aria-label='What arrived']")).contains("STL", "repeats kept once");
+        d.page.click("[aria-label='What needs attention'] >> text=No part has texture coordinates.");
+        assertThat(d.page.textContent(".advice")).contains("real size");
         d.page.close();
     }
 

@@ -99,6 +99,9 @@ class ScreenshotsIT {
         d.page.keyboard().press("1");
         settle(d);
         save(d.page, "what-arrived");
+        d.page.click(".entry:has-text('Panel board')");
+        settle(d);
+        save(d.page, "what-needs-attention");
         d.page.close();
     }
 

@@ -34,6 +34,7 @@ class AccessTest extends ServerTest {
         Browser other = stranger().asNewDesigner(accounts);
         for (String path : List.of(
                 "/scene",
+                "/findings",
                 "/state",
                 "/exports",
                 "/exports/glb",

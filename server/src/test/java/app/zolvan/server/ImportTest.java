@@ -44,6 +44,18 @@ class ImportTest extends ServerTest {
     }
 
     @Test
+    void whatNeedsAttentionIsKeptWithTheModel() throws Exception {
+        JsonNode findings = browser.get(newProject() + "/findings").json();
+        assertThat(findings.get("looked").asBoolean()).isTrue();
+        assertThat(findings.get("entries")).hasSize(1);
+        JsonNode entry = findings.get("entries").get(0);
+        assertThat(entry.get("kind").asString()).isEqualTo("NO_COORDINATES");
+        assertThat(entry.get("parts")).hasSize(6);
+        assertThat(entry.get("place").isNull()).isTrue();
+        assertThat(entry.get("says").asString()).isEqualTo("No part has texture coordinates.");
+    }
+
+    @Test
     void anExportedModelOpenedAgainShowsTheSameLooks() throws Exception {
         String project = newProject();
         long version = browser.get(project + "/state").json().get("version").asLong();

@@ -12,6 +12,8 @@ import app.zolvan.core.exchange.formats.ModelFormats;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Preparation;
 import app.zolvan.core.model.Repeats;
+import app.zolvan.core.prepare.Finding;
+import app.zolvan.core.prepare.ModelInspection;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobAnswer;
@@ -37,8 +39,9 @@ import org.springframework.stereotype.Component;
 @Component
 public class ImportWork implements JobWork {
     static final String KIND = "import";
-    private static final double READ = 0.6;
-    private static final double PREPARE = 0.3;
+    private static final double READ = 0.5;
+    private static final double PREPARE = 0.2;
+    private static final double INSPECT = 0.2;
 
     private final AssetService assets;
     private final ModelStore store;
@@ -132,13 +135,16 @@ public class ImportWork implements JobWork {
                 Preparation prepared = Preparation.of(
                         Repeats.joined(arrival.model()),
                         s -> progress.at(READ + s * PREPARE, "Laying coordinates and measuring"));
-                progress.at(READ + PREPARE, "Saving");
+                List<Finding> found = ModelInspection.of(
+                        prepared.model(),
+                        s -> progress.at(READ + PREPARE + s * INSPECT, "Looking for what needs attention"));
+                progress.at(READ + PREPARE + INSPECT, "Saving");
                 Cut cut = Cut.of(bytes, Reading.standard()).orElse(null);
                 if (origin.again()) {
-                    store.cutAgain(origin, prepared, cut);
+                    store.cutAgain(origin, prepared, found, cut);
                     assets.deleteUnused(); // the triangles before
                 } else {
-                    store.create(origin, arrival, prepared, cut);
+                    store.create(origin, arrival, prepared, found, cut);
                 }
             }
         } finally {

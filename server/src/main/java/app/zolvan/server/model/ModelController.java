@@ -117,6 +117,12 @@ class ModelController {
         return store.scene(id);
     }
 
+    @GetMapping("/api/projects/{id}/findings")
+    Findings findings(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
+        projects.require(account, id);
+        return store.findings(id);
+    }
+
     /**
      * A format that the model can be written in.
      *

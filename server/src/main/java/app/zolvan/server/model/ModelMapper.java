@@ -27,7 +27,8 @@ interface ModelMapper {
             String variants,
             String cutKind,
             Double cutLinear,
-            Double cutAngular) {}
+            Double cutAngular,
+            String findings) {}
 
     record GroupRow(UUID projectId, int idx, int parent, String name, double[] local) {}
 
@@ -51,10 +52,11 @@ interface ModelMapper {
 
     @Insert("""
             insert into model (project_id, file_name, original_sha256, bounds, triangles, faces, notes, format,
-                               file_unit, unit_from, up_axis, up_from, variants, cut_kind, cut_linear, cut_angular)
+                               file_unit, unit_from, up_axis, up_from, variants, cut_kind, cut_linear, cut_angular,
+                               findings)
             values (#{projectId}, #{fileName}, #{originalSha256}, #{bounds}, #{triangles}, #{faces}, #{notes},
                     #{format}, #{fileUnit}, #{unitFrom}, #{upAxis}, #{upFrom}, #{variants},
-                    #{cutKind}, #{cutLinear}, #{cutAngular})""")
+                    #{cutKind}, #{cutLinear}, #{cutAngular}, #{findings})""")
     void insertModel(ModelRow row);
 
     @Insert("""
@@ -76,7 +78,7 @@ interface ModelMapper {
 
     @Update("""
             update model set original_sha256 = #{original}, bounds = #{bounds}, triangles = #{triangles},
-                             faces = #{faces}, cut_linear = #{linear}, cut_angular = #{angular}
+                             faces = #{faces}, cut_linear = #{linear}, cut_angular = #{angular}, findings = #{findings}
             where project_id = #{projectId}""")
     void updateCut(
             UUID projectId, String original, double[] bounds, int triangles, int faces, double linear, double angular);

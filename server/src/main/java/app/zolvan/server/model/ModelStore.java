@@ -12,6 +12,7 @@ import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
+import app.zolvan.core.prepare.Finding;
 import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.event.EventService;
@@ -92,7 +93,7 @@ public class ModelStore implements SceneSource {
 
     /** Makes a project of a prepared model, whole or not at all. */
     @Transactional
-    void create(Origin origin, Arrival arrival, Preparation prepared, @Nullable Cut cut) {
+    void create(Origin origin, Arrival arrival, Preparation prepared, List<Finding> found, @Nullable Cut cut) {
         Model model = prepared.model();
         UUID project = projects.create(
                 origin.project(), origin.owner(), origin.name(), origin.client(), shownUnit(origin, arrival));
@@ -119,7 +120,8 @@ public class ModelStore implements SceneSource {
                         arrival.variants().stream().map(ModelStore::variant).toList()),
                 cut == null ? null : cut.kind(),
                 cut == null ? null : cut.linear(),
-                cut == null ? null : cut.angular()));
+                cut == null ? null : cut.angular(),
+                json.writeValueAsString(Findings.of(found))));
         for (int g = 0; g < model.groups().size(); g++) {
             Model.Group group = model.groups().get(g);
             mapper.insertGroup(new ModelMapper.GroupRow(
@@ -138,7 +140,7 @@ public class ModelStore implements SceneSource {
      * @throws Problem where it is not the same assembly
      */
     @Transactional
-    void cutAgain(Origin origin, Preparation prepared, @Nullable Cut cut) {
+    void cutAgain(Origin origin, Preparation prepared, List<Finding> found, @Nullable Cut cut) {
         UUID project = origin.project();
         long version = projects.touch(project); // puts two cuts of one project in a row
         Scene scene = load(project);
@@ -162,7 +164,8 @@ public class ModelStore implements SceneSource {
                 triangles(model),
                 faces(model),
                 cut.linear(),
-                cut.angular());
+                cut.angular(),
+                json.writeValueAsString(Findings.of(found)));
         for (int p = 0; p < model.parts().size(); p++) {
             Scene.Part known = scene.parts().get(p);
             Map<Model.Region, Integer> setOf = new HashMap<>();
@@ -305,6 +308,14 @@ public class ModelStore implements SceneSource {
                 measure.closed(),
                 measure.meanThickness(),
                 sets);
+    }
+
+    /** What deserves a look in a project's model. */
+    Findings findings(UUID project) {
+        String kept = mapper.findModel(project)
+                .orElseThrow(() -> Problem.notFound("model"))
+                .findings();
+        return kept == null ? Findings.NONE : json.readValue(kept, Findings.class);
     }
 
     @Override

@@ -1,0 +1,54 @@
+package app.zolvan.server.model;
+
+import app.zolvan.core.prepare.Finding;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What deserves a look in a project's model.
+ *
+ * @param looked false for a model that came before Zolvan looked models through
+ */
+public record Findings(boolean looked, List<FindingWire> entries) {
+    static final Findings NONE = new Findings(false, List.of());
+
+    /**
+     * @param parts  indices of the parts it is about; empty where it is about none
+     * @param count  how many edges, triangles, groups or names it is about
+     * @param amount how much, in metres or square metres
+     * @param place  minimum x, y, z, maximum x, y, z of where to look, in metres; null for nowhere in particular
+     * @param says   what and where
+     * @param advice why it matters and what to do
+     */
+    public record FindingWire(
+            Finding.Kind kind,
+            List<Integer> parts,
+            int count,
+            double amount,
+            @Nullable List<Double> place,
+            String says,
+            String advice) {}
+
+    static Findings of(List<Finding> found) {
+        return new Findings(
+                true,
+                found.stream()
+                        .map(f -> new FindingWire(
+                                f.kind(),
+                                f.parts(),
+                                f.count(),
+                                f.amount(),
+                                f.place().isEmpty()
+                                        ? null
+                                        : List.of(
+                                                f.place().min().x(),
+                                                f.place().min().y(),
+                                                f.place().min().z(),
+                                                f.place().max().x(),
+                                                f.place().max().y(),
+                                                f.place().max().z()),
+                                f.says(),
+                                f.advice()))
+                        .toList());
+    }
+}

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { api, type Finding, type Findings } from '../../api/client'
+import { stageHandle } from '../../stores/stageHandle'
+import { counted, useWorkspace } from '../../stores/workspace'
+
+/** How many of a kind are listed before the rest is asked for. */
+const LISTED = 5
+
+const TITLES: Record<Finding['kind'], string> = {
+  OPEN: 'Not quite closed',
+  NON_MANIFOLD: 'Too many faces at an edge',
+  FLIPPED: 'Facing the wrong way',
+  DUPLICATE: 'In the file twice',
+  DEGENERATE: 'Without an area',
+  COINCIDENT: 'Two faces in one place',
+  POKING: 'Poking through',
+  GAP: 'Gaps',
+  STRAY: 'Far from the rest',
+  FAR_FROM_ORIGIN: 'Far from the origin',
+  NO_COORDINATES: 'Without texture coordinates',
+  OVERSIZE_IMAGE: 'Images larger than needed',
+  EMPTY_GROUP: 'Groups that hold nothing',
+  NAMELESS: 'Names that say nothing',
+}
+
+const workspace = useWorkspace()
+const findings = ref<Findings | null>(null)
+const failed = ref(false)
+const unfolded = ref(new Set<Finding['kind']>())
+const looking = ref<Finding | null>(null)
+
+watch(
+  () => workspace.scene,
+  async () => {
+    findings.value = null
+    failed.value = false
+    looking.value = null
+    try {
+      findings.value = await api.findings(workspace.id)
+    } catch {
+      failed.value = true
+    }
+  },
+  { immediate: true },
+)
+
+const kinds = computed(() => {
+  const all = new Map<Finding['kind'], Finding[]>()
+  for (const f of findings.value?.entries ?? []) {
+    const known = all.get(f.kind)
+    if (known) known.push(f)
+    else all.set(f.kind, [f])
+  }
+  return [...all].map(([kind, list]) => {
+    const open = unfolded.value.has(kind)
+    return { kind, list, open, shown: open ? list : list.slice(0, LISTED) }
+  })
+})
+
+function look(finding: Finding) {
+  looking.value = finding
+  if (finding.parts.length > 0) workspace.select(finding.parts.map((part) => ({ part, span: 0 })))
+  if (finding.place) stageHandle.value?.lookAt(finding.place)
+}
+
+function unfold(kind: Finding['kind']) {
+  const next = new Set(unfolded.value)
+  next.add(kind)
+  unfolded.value = next
+}
+</script>
+
+<template>
+  <section class="fold" aria-label="What needs attention">
+    <h2>
+      What needs attention
+      <small v-if="findings?.looked">{{ counted(findings.entries.length, 'finding') }}</small>
+    </h2>
+    <p v-if="failed" class="soft small" role="alert">What was found can’t be fetched. Open the project again.</p>
+    <p v-else-if="findings && !findings.looked" class="soft small">
+      This model came before Zolvan looked models through. Import its file again to have it looked through.
+    </p>
+    <p v-else-if="findings && findings.entries.length === 0" class="soft small">
+      Nothing: bodies are closed, faces look outward, and nothing pokes through or lies in one place.
+    </p>
+    <template v-for="k in kinds" :key="k.kind">
+      <h3>
+        {{ TITLES[k.kind] }} <small>{{ k.list.length }}</small>
+      </h3>
+      <ul>
+        <li v-for="(f, i) in k.shown" :key="i">
+          <button class="plain entry" :class="{ on: looking === f }" :aria-pressed="looking === f" @click="look(f)">
+            {{ f.says }}
+          </button>
+          <p v-if="looking === f" class="soft small advice">{{ f.advice }}</p>
+        </li>
+      </ul>
+      <button v-if="k.shown.length < k.list.length" class="plain more" @click="unfold(k.kind)">
+        {{ k.list.length - k.shown.length }} more
+      </button>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+h3 {
+  font-size: 11px;
+  font-weight: 600;
+  margin: 8px 0 2px;
+}
+h3 small {
+  color: var(--soft);
+  font-weight: 400;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+.entry {
+  display: block;
+  width: 100%;
+  padding: 3px 6px;
+  border-left: 2px solid var(--amber);
+  text-align: left;
+  overflow-wrap: anywhere;
+}
+.entry:hover {
+  background: var(--well);
+}
+.entry.on {
+  border-left-color: var(--accent);
+}
+.advice {
+  margin: 0 0 4px;
+  padding-left: 8px;
+}
+.more {
+  color: var(--accent);
+  padding: 2px 8px;
+}
+</style>
