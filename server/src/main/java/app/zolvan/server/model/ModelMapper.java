@@ -81,7 +81,14 @@ interface ModelMapper {
                              faces = #{faces}, cut_linear = #{linear}, cut_angular = #{angular}, findings = #{findings}
             where project_id = #{projectId}""")
     void updateCut(
-            UUID projectId, String original, double[] bounds, int triangles, int faces, double linear, double angular);
+            UUID projectId,
+            String original,
+            double[] bounds,
+            int triangles,
+            int faces,
+            double linear,
+            double angular,
+            String findings);
 
     @Update("""
             update part set world = #{world}, local = #{local}, mesh = #{mesh}, triangles = #{triangles},
