@@ -1,9 +1,10 @@
 package app.zolvan.core.geometry;
 
 import java.util.function.IntConsumer;
+import java.util.function.IntToDoubleFunction;
 
 /**
- * A tree over boxes for asking which of them touch a box, halved by number along the longest side of their centres'
+ * A tree over boxes for asking which of them touch a box, or what lies nearest, halved by number along the longest side of their centres'
  * bounds. The same boxes always make the same tree.
  *
  * <p>Boxes are six numbers each: minimum x, y, z, maximum x, y, z. Node i covers {@code order[from … to)}, and its
@@ -130,6 +131,50 @@ public final class BoxTree {
         int middle = (from + to) >>> 1;
         visit(2 * node + 1, from, middle, box, found);
         visit(2 * node + 2, middle, to, box, found);
+    }
+
+    /**
+     * The least distance from a point to the things in the boxes.
+     *
+     * @param distance of one of them, never less than to its box; infinity where there are none
+     */
+    public double nearest(Vec3 p, IntToDoubleFunction distance) {
+        return order.length == 0
+                ? Double.POSITIVE_INFINITY
+                : nearest(0, 0, order.length, p, distance, Double.POSITIVE_INFINITY);
+    }
+
+    private double nearest(int node, int from, int to, Vec3 p, IntToDoubleFunction distance, double known) {
+        double best = known;
+        if (isLeaf(node)) {
+            for (int i = from; i < to; i++) {
+                if (away(boxes, 6 * order[i], p) < best) {
+                    best = Math.min(best, distance.applyAsDouble(order[i]));
+                }
+            }
+            return best;
+        }
+        int middle = (from + to) >>> 1;
+        double left = away(bounds, 6 * (2 * node + 1), p);
+        double right = away(bounds, 6 * (2 * node + 2), p);
+        for (int turn = 0; turn < 2; turn++) {
+            boolean first = turn == 0 == left <= right;
+            if ((first ? left : right) < best) {
+                best = first
+                        ? nearest(2 * node + 1, from, middle, p, distance, best)
+                        : nearest(2 * node + 2, middle, to, p, distance, best);
+            }
+        }
+        return best;
+    }
+
+    private static double away(double[] box, int at, Vec3 p) {
+        double sum = 0;
+        for (int k = 0; k < 3; k++) {
+            double d = Math.max(0, Math.max(box[at + k] - p.get(k), p.get(k) - box[at + 3 + k]));
+            sum += d * d;
+        }
+        return Math.sqrt(sum);
     }
 
     private static boolean touches(double[] a, int at, double[] b) {

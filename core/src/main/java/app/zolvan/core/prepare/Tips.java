@@ -1,5 +1,7 @@
 package app.zolvan.core.prepare;
 
+import app.zolvan.core.geometry.Box3;
+import app.zolvan.core.geometry.BoxTree;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
@@ -24,12 +26,15 @@ import java.util.TreeMap;
 final class Tips {
     /** A tip stands out less than this share of what the rest does. */
     private static final double LITTLE = 0.25;
-    /** So many corners of a group are measured, and so many pairs of corners and triangles at most. */
+    /** So many corners of a group are measured. */
     private static final int CORNERS = 64;
-
-    private static final long WORK = 4_000_000;
+    /** By how much a way out of a body is askew, so that it runs along no edge. */
+    private static final double ASKEW = 1e-4;
+    /** So many stretches of crossed triangles are looked at, about. */
+    private static final long SIDES = 400_000;
 
     private final Model model;
+    private final Map<Integer, Body> bodies = new HashMap<>();
 
     Tips(Model model) {
         this.model = model;
@@ -43,17 +48,16 @@ final class Tips {
      * @return metres; 0 where there is none
      */
     double of(int part, int other, Set<Integer> crossed, Set<Integer> by, boolean closes) {
-        Mesh mesh = meshOf(part);
-        Pieces pieces = new Pieces(mesh, world(part), crossed, by.size());
-        Vec3[] around = world(other);
-        int[] index = meshOf(other).indices();
-        pieces.join(around, index, by);
+        Body body = body(part);
+        Body around = body(other);
+        Pieces pieces = new Pieces(meshOf(part), body.corners, crossed);
+        pieces.join(around.some(by));
         Map<Integer, List<Vec3>> members = pieces.groups();
         List<Double> outside = new ArrayList<>();
         double inside = 0;
         for (List<Vec3> m : members.values()) {
-            double far = farthest(m, around, index);
-            if (closes && isWithin(around, index, m.get(0))) {
+            double far = farthest(m, around);
+            if (closes && around.holds(m.get(0))) {
                 inside = Math.max(inside, far);
             } else {
                 outside.add(far);
@@ -77,14 +81,85 @@ final class Tips {
         return model.meshOf(model.parts().get(part));
     }
 
-    private Vec3[] world(int part) {
-        Mesh mesh = meshOf(part);
-        Transform t = model.partToWorld(model.parts().get(part));
-        Vec3[] out = new Vec3[mesh.vertexCount()];
-        for (int v = 0; v < out.length; v++) {
-            out[v] = t.point(mesh.position(v));
+    private Body body(int part) {
+        return bodies.computeIfAbsent(part, p -> {
+            Mesh mesh = meshOf(p);
+            Transform t = model.partToWorld(model.parts().get(p));
+            Vec3[] corners = new Vec3[mesh.vertexCount()];
+            for (int v = 0; v < corners.length; v++) {
+                corners[v] = t.point(mesh.position(v));
+            }
+            return new Body(corners, mesh.indices());
+        });
+    }
+
+    /** Triangles in the world, and a tree over them. */
+    private static final class Body {
+        final Vec3[] corners;
+        final int[] index;
+        private final BoxTree tree;
+        /** Longer than any way through it. */
+        private final double far;
+
+        private int hits;
+
+        Body(Vec3[] corners, int[] index) {
+            this.corners = corners;
+            this.index = index;
+            double[] boxes = new double[2 * index.length];
+            Box3 all = Box3.EMPTY;
+            for (int t = 0; t < index.length / 3; t++) {
+                put(corner(t, 0), corner(t, 1), corner(t, 2), boxes, 6 * t);
+                all = all.with(corner(t, 0)).with(corner(t, 1)).with(corner(t, 2));
+            }
+            far = 2 * all.size().length();
+            tree = new BoxTree(boxes);
         }
-        return out;
+
+        /** A body of some of the triangles. */
+        Body some(Set<Integer> triangles) {
+            int[] fewer = new int[3 * triangles.size()];
+            int at = 0;
+            for (int t : triangles) {
+                System.arraycopy(index, 3 * t, fewer, at, 3);
+                at += 3;
+            }
+            return new Body(corners, fewer);
+        }
+
+        private Vec3 corner(int t, int k) {
+            return corners[index[3 * t + k]];
+        }
+
+        private static void put(Vec3 a, Vec3 b, Vec3 c, double[] out, int at) {
+            for (int k = 0; k < 3; k++) {
+                out[at + k] = Math.min(a.get(k), Math.min(b.get(k), c.get(k)));
+                out[at + 3 + k] = Math.max(a.get(k), Math.max(b.get(k), c.get(k)));
+            }
+        }
+
+        /** How many triangles a stretch passes. */
+        int cuts(Vec3 a, Vec3 b) {
+            double[] box = new double[6];
+            put(a, b, b, box, 0);
+            hits = 0;
+            tree.touching(box, t -> hits += meets(a, b, corner(t, 0), corner(t, 1), corner(t, 2)) ? 1 : 0);
+            return hits;
+        }
+
+        double distance(Vec3 p) {
+            return tree.nearest(p, t -> Tips.distance(p, corner(t, 0), corner(t, 1), corner(t, 2)));
+        }
+
+        /** Whether a point lies within: by parity along each axis, a little askew, and the majority of the three. */
+        boolean holds(Vec3 p) {
+            int votes = 0;
+            for (int axis = 0; axis < 3; axis++) {
+                Vec3 way = new Vec3(ASKEW, 1.7 * ASKEW, 2.3 * ASKEW).plus(Vec3.axis(axis));
+                votes += cuts(p, p.plus(way.times(far))) % 2;
+            }
+            return votes >= 2;
+        }
     }
 
     /** A part's corners and, where it is crossed, points all over its triangles, on their way to groups. */
@@ -98,7 +173,7 @@ final class Tips {
         /** Points on sides, which two triangles share: the side's ends and how far along. */
         private final Map<List<Integer>, Integer> onSides = new HashMap<>();
 
-        Pieces(Mesh mesh, Vec3[] corners, Set<Integer> crossed, int cutters) {
+        Pieces(Mesh mesh, Vec3[] corners, Set<Integer> crossed) {
             this.mesh = mesh;
             this.crossed = crossed;
             points = new ArrayList<>(List.of(corners));
@@ -107,14 +182,14 @@ final class Tips {
                 root.add(v);
             }
             int n = 8;
-            while (n > 1 && 1.5 * n * n * crossed.size() * cutters > 10 * WORK) {
+            while (n > 1 && (long) n * n * crossed.size() > SIDES) {
                 n /= 2;
             }
             steps = n;
         }
 
         /** Joins what is joined by a side that the other part does not cut. */
-        void join(Vec3[] around, int[] index, Set<Integer> by) {
+        void join(Body by) {
             int[] own = mesh.indices();
             for (int t = 0; t < mesh.triangleCount(); t++) {
                 if (!crossed.contains(t)) {
@@ -126,19 +201,19 @@ final class Tips {
                 for (int i = 0; i <= steps; i++) {
                     for (int j = 0; i + j <= steps; j++) {
                         if (i + j < steps) {
-                            joinUncut(id[i][j], id[i + 1][j], around, index, by);
-                            joinUncut(id[i][j], id[i][j + 1], around, index, by);
+                            joinUncut(id[i][j], id[i + 1][j], by);
+                            joinUncut(id[i][j], id[i][j + 1], by);
                         }
                         if (i > 0) {
-                            joinUncut(id[i][j], id[i - 1][j + 1], around, index, by);
+                            joinUncut(id[i][j], id[i - 1][j + 1], by);
                         }
                     }
                 }
             }
         }
 
-        private void joinUncut(int a, int b, Vec3[] around, int[] index, Set<Integer> by) {
-            if (find(a) != find(b) && !isCut(points.get(a), points.get(b), around, index, by)) {
+        private void joinUncut(int a, int b, Body by) {
+            if (find(a) != find(b) && by.cuts(points.get(a), points.get(b)) == 0) {
                 union(a, b);
             }
         }
@@ -218,15 +293,6 @@ final class Tips {
         }
     }
 
-    private static boolean isCut(Vec3 a, Vec3 b, Vec3[] around, int[] index, Set<Integer> by) {
-        for (int t : by) {
-            if (meets(a, b, around[index[3 * t]], around[index[3 * t + 1]], around[index[3 * t + 2]])) {
-                return true;
-            }
-        }
-        return false;
-    }
-
     /** Whether a stretch from a to b passes a triangle, by the signs of volumes. */
     static boolean meets(Vec3 a, Vec3 b, Vec3 p, Vec3 q, Vec3 r) {
         Vec3 n = q.minus(p).cross(r.minus(p));
@@ -242,30 +308,13 @@ final class Tips {
         return (u >= 0 && v >= 0 && w >= 0) || (u <= 0 && v <= 0 && w <= 0);
     }
 
-    private static double farthest(List<Vec3> group, Vec3[] points, int[] index) {
-        int step = Math.max(1, Math.max(group.size() / CORNERS, (int) ((long) group.size() * index.length / 3 / WORK)));
+    private static double farthest(List<Vec3> group, Body around) {
+        int step = Math.max(1, group.size() / CORNERS);
         double most = 0;
         for (int i = 0; i < group.size(); i += step) {
-            most = Math.max(most, distance(points, index, group.get(i)));
+            most = Math.max(most, around.distance(group.get(i)));
         }
         return most;
-    }
-
-    private static boolean isWithin(Vec3[] points, int[] index, Vec3 p) {
-        double angle = 0;
-        for (int i = 0; i < index.length; i += 3) {
-            angle += Shells.solidAngle(
-                    points[index[i]].minus(p), points[index[i + 1]].minus(p), points[index[i + 2]].minus(p));
-        }
-        return Math.abs(angle) > 2 * Math.PI;
-    }
-
-    private static double distance(Vec3[] points, int[] index, Vec3 p) {
-        double best = Double.POSITIVE_INFINITY;
-        for (int i = 0; i < index.length; i += 3) {
-            best = Math.min(best, distance(p, points[index[i]], points[index[i + 1]], points[index[i + 2]]));
-        }
-        return best;
     }
 
     /** From a point to a triangle (Ericson 2005, section 5.1.5). */
