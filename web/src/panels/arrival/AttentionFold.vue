@@ -77,7 +77,9 @@ function unfold(kind: Finding['kind']) {
       What needs attention
       <small v-if="findings?.looked">{{ counted(findings.entries.length, 'finding') }}</small>
     </h2>
-    <p v-if="failed" class="soft small" role="alert">What was found can’t be fetched. Open the project again.</p>
+    <p v-if="failed" class="soft small" role="alert">
+      What was found can’t be fetched. Open the project again.
+    </p>
     <p v-else-if="findings && !findings.looked" class="soft small">
       This model came before Zolvan looked models through. Import its file again to have it looked through.
     </p>
@@ -90,7 +92,12 @@ function unfold(kind: Finding['kind']) {
       </h3>
       <ul>
         <li v-for="(f, i) in k.shown" :key="i">
-          <button class="plain entry" :class="{ on: looking === f }" :aria-pressed="looking === f" @click="look(f)">
+          <button
+            class="plain entry"
+            :class="{ on: looking === f }"
+            :aria-pressed="looking === f"
+            @click="look(f)"
+          >
             {{ f.says }}
           </button>
           <p v-if="looking === f" class="soft small advice">{{ f.advice }}</p>

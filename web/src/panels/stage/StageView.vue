@@ -31,7 +31,7 @@ onMounted(() => {
     stageHandle.value = stage
     void stage.setLight(workspace.light)
     if (workspace.state) stage.setLooks(workspace.state.looks, workspace.state.regions)
-    if (workspace.scene) void show(workspace.scene).then(() => window.setTimeout(keepThumbnail, 2500))
+    if (workspace.scene) void show(workspace.scene).then(() => window.setTimeout(keepFirstThumbnail, 2500))
   } catch {
     failed.value =
       'This browser can’t draw in 3D (WebGL 2 is off). Switch hardware acceleration on, or use another browser.'
@@ -94,6 +94,12 @@ function pick(region: Region | null, event: PointerEvent) {
     const without = workspace.selection.filter((r) => r.part !== region.part)
     workspace.select(without.length < workspace.selection.length ? without : [...workspace.selection, region])
   } else workspace.select([region])
+}
+
+/** Keeps the first picture once everything has come. */
+function keepFirstThumbnail() {
+  if (stageHandle.value?.isBusy) window.setTimeout(keepFirstThumbnail, 1000)
+  else keepThumbnail()
 }
 
 /** Keeps a small picture of the stage for the list of projects. */

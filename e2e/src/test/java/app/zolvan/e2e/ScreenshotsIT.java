@@ -65,8 +65,9 @@ class ScreenshotsIT {
         d.page.click("nav >> text=Picture");
         settle(d);
         save(d.page, "picture");
-        d.page.click("[aria-label='All projects']");
-        d.page.waitForTimeout(3000);
+        d.page.waitForResponse(
+                r -> r.url().endsWith("/thumbnail") && r.request().method().equals("PUT"),
+                () -> d.page.click("[aria-label='All projects']"));
         d.page.reload();
         d.page.waitForSelector("article img");
         d.page.waitForTimeout(500);
