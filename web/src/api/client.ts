@@ -149,10 +149,12 @@ export function upload(
   onProgress: (share: number) => void,
   signal: AbortSignal,
   into: string,
+  materials = false,
 ): Promise<Job> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest()
-    request.open('POST', into ? `/api/imports?project=${into}` : '/api/imports')
+    const only = materials ? '&materials=true' : ''
+    request.open('POST', into ? `/api/imports?project=${into}${only}` : '/api/imports')
     request.setRequestHeader('X-XSRF-TOKEN', csrfToken())
     request.setRequestHeader('X-File-Name', encodeURIComponent(name))
     request.setRequestHeader('Content-Type', 'application/octet-stream')

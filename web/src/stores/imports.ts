@@ -75,6 +75,25 @@ export const useImports = defineStore('imports', () => {
     }
   }
 
+  /** Takes a file's materials, without its shapes, into an open project. */
+  async function takeMaterials(id: string, file: File): Promise<void> {
+    into.value = id
+    problem.value = ''
+    job.value = null
+    answered = false
+    stage.value = 'send'
+    fileName.value = file.name
+    uploaded.value = 0
+    calledOff = new AbortController()
+    try {
+      hear(await upload(file.name, file, (share) => (uploaded.value = share), calledOff.signal, id, true))
+    } catch (e) {
+      problem.value = e instanceof Refusal ? e.message : 'The file could not be read. Try it once more.'
+    } finally {
+      uploaded.value = null
+    }
+  }
+
   /** Turns a file into triangles, and shows what came of it before it is sent. */
   async function refine(file: File, kind: Kind, fineness: number) {
     waiting.value = null
@@ -192,6 +211,7 @@ export const useImports = defineStore('imports', () => {
     cutAgain,
     cutProject,
     sendPrepared,
+    takeMaterials,
     answer,
     hear,
     cancel,

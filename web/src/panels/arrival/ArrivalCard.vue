@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { api } from '../../api/client'
 import AttentionFold from './AttentionFold.vue'
 import CutAgain from './CutAgain.vue'
+import TakeMaterials from './TakeMaterials.vue'
 import { counted, useWorkspace } from '../../stores/workspace'
 
 /** How many of the largest parts and pictures are listed. */
@@ -111,6 +112,7 @@ function choose(parts: number[]) {
         </li>
       </ol>
     </section>
+    <TakeMaterials />
     <section class="fold" aria-label="Heaviest shapes">
       <h2>
         Shapes, heaviest first <small>{{ weight(geometryBytes) }}</small>

@@ -24,7 +24,7 @@ const drawers = computed(() => {
 const chips = computed<Material[]>(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
   if (words.length > 0) {
-    const all = [...palette.value, ...workspace.library]
+    const all = [...palette.value, ...arrived.value, ...workspace.library]
     const text = (m: Material) => `${m.code} ${m.name} ${m.kind ?? ''} ${m.finish}`.toLowerCase()
     return all.filter((m) => words.every((w) => text(m).includes(w)))
   }

@@ -93,6 +93,16 @@ final class Browser {
         return ended(send("POST", path, "application/octet-stream", file, Map.of("X-File-Name", name)));
     }
 
+    /** Gives a project the materials of a file and waits for the job's end. */
+    JsonNode importMaterials(UUID project, String name, byte[] file) throws InterruptedException {
+        return ended(sendMaterials(project, name, file));
+    }
+
+    Answer sendMaterials(UUID project, String name, byte[] file) {
+        String path = "/api/imports?materials=true&project=" + project;
+        return send("POST", path, "application/octet-stream", file, Map.of("X-File-Name", name));
+    }
+
     private JsonNode ended(Answer submitted) throws InterruptedException {
         String job = submitted.json().get("id").asString();
         for (int i = 0; i < 400; i++) {

@@ -55,6 +55,39 @@ class ImportTest extends ServerTest {
         assertThat(entry.get("says").asString()).isEqualTo("No part has texture coordinates.");
     }
 
+    /** needs.md P34: another file's materials without its shapes, ready to be given to parts. */
+    @Test
+    void onlyTheMaterialsOfAnotherFileComeIntoAProject() throws Exception {
+        String project = newProject();
+        UUID id = UUID.fromString(project.substring(project.lastIndexOf('/') + 1));
+        JsonNode before = browser.get(project + "/scene").json();
+        JsonNode job = browser.importMaterials(id, "other.glb", stools());
+        assertThat(job.get("state").asString()).isEqualTo("DONE");
+        assertThat(job.get("result").asString()).isEqualTo(id.toString());
+        assertThat(browser.get(project + "/scene").json()).isEqualTo(before);
+        JsonNode state = browser.get(project + "/state").json();
+        assertThat(state.get("arrived")).hasSize(4);
+        assertThat(state.get("arrived").get(3).get("material").get("name").asString())
+                .isEqualTo("steel");
+        String steel = state.get("arrived").get(3).get("material").get("id").asString();
+        Map<String, Object> put = Map.of("level", "part", "targets", List.of(0), "material", steel);
+        Browser.Answer dressed =
+                browser.post(project + "/assignments", put, state.get("version").asLong());
+        JsonNode own = dressed.json().get("palette").get(0).get("material"); // a copy: what arrived stays as it is
+        assertThat(own.get("name").asString()).isEqualTo("steel");
+        assertThat(lookOf(dressed.json(), 0).get("material").asString())
+                .isEqualTo(own.get("id").asString());
+
+        JsonNode none = browser.importMaterials(
+                id,
+                "plain.stl",
+                "solid a\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 1 0 0\nvertex 0 1 0\nendloop\nendfacet\nendsolid a\n"
+                        .getBytes(StandardCharsets.US_ASCII));
+        assertThat(none.get("problem").asString()).contains("brings shapes but no materials");
+        Browser other = stranger().asNewDesigner(accounts);
+        assertThat(other.sendMaterials(id, "other.glb", stools()).status()).isEqualTo(404);
+    }
+
     @Test
     void anExportedModelOpenedAgainShowsTheSameLooks() throws Exception {
         String project = newProject();

@@ -54,6 +54,15 @@ public class MaterialService {
         return id;
     }
 
+    /** Adds materials that came in a file after those that are there; done again for the same job they stay the same. */
+    public void addArrived(UUID project, UUID job, List<Material> some) {
+        int position = mapper.ofProject(project).size();
+        for (int i = 0; i < some.size(); i++) {
+            UUID id = UUID.nameUUIDFromBytes((job + "/" + i).getBytes(StandardCharsets.US_ASCII));
+            mapper.put(row(id, project, null, true, some.get(i), position + i));
+        }
+    }
+
     /** A material that the project may use: the library's, or its own. */
     public MaterialRow requireUsable(UUID project, UUID id) {
         return mapper.find(id)

@@ -22,12 +22,15 @@ class ImportService {
     }
 
     /**
-     * @param project the project that gets the file's triangles instead of its own; null to make a new one
+     * @param kind    the work that the file is for: {@link ImportWork} or {@link MaterialsWork}
+     * @param project the project that gets the file's triangles instead of its own, or its materials; null to make a new
+     *                one
      * @param limit   size in bytes that must not be passed
      */
     @Transactional
-    Job receive(UUID account, @Nullable UUID project, String name, InputStream body, long limit) throws IOException {
+    Job receive(UUID account, String kind, @Nullable UUID project, String name, InputStream body, long limit)
+            throws IOException {
         String sha256 = assets.store(body, "application/octet-stream", limit);
-        return jobs.submit(account, ImportWork.KIND, name, sha256, project);
+        return jobs.submit(account, kind, name, sha256, project);
     }
 }

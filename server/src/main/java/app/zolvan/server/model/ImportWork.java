@@ -21,14 +21,9 @@ import app.zolvan.server.job.JobOrder;
 import app.zolvan.server.job.JobQuestion;
 import app.zolvan.server.job.JobWork;
 import app.zolvan.server.problem.Problem;
-import java.io.BufferedOutputStream;
 import java.io.IOException;
-import java.io.OutputStream;
-import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
@@ -119,37 +114,28 @@ public class ImportWork implements JobWork {
         if (!origin.again() && store.exists(origin.project())) {
             return origin.project();
         }
-        Path file = Files.createTempFile("zolvan-import", ".bin");
-        try {
-            progress.at(0, "Fetching the file");
-            try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
-                assets.copy(origin.sha256(), out);
+        progress.at(0, "Fetching the file");
+        UploadedFile.with(assets, origin.sha256(), bytes -> {
+            Arrival arrival = ModelFormats.read(origin.file(), bytes, FileSet.Companions.NONE, reading);
+            if (mayAsk && arrival.isAsking()) {
+                throw new Asking(question(arrival));
             }
-            try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
-                ByteBuffer bytes = channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size());
-                Arrival arrival = ModelFormats.read(origin.file(), bytes, FileSet.Companions.NONE, reading);
-                if (mayAsk && arrival.isAsking()) {
-                    throw new Asking(question(arrival));
-                }
-                progress.at(READ, "Looking for repeats");
-                Preparation prepared = Preparation.of(
-                        Repeats.joined(arrival.model()),
-                        s -> progress.at(READ + s * PREPARE, "Laying coordinates and measuring"));
-                List<Finding> found = ModelInspection.of(
-                        prepared.model(),
-                        s -> progress.at(READ + PREPARE + s * INSPECT, "Looking for what needs attention"));
-                progress.at(READ + PREPARE + INSPECT, "Saving");
-                Cut cut = Cut.of(bytes, Reading.standard()).orElse(null);
-                if (origin.again()) {
-                    store.cutAgain(origin, prepared, found, cut);
-                    assets.deleteUnused(); // the triangles before
-                } else {
-                    store.create(origin, arrival, prepared, found, cut);
-                }
+            progress.at(READ, "Looking for repeats");
+            Preparation prepared = Preparation.of(
+                    Repeats.joined(arrival.model()),
+                    s -> progress.at(READ + s * PREPARE, "Laying coordinates and measuring"));
+            List<Finding> found = ModelInspection.of(
+                    prepared.model(),
+                    s -> progress.at(READ + PREPARE + s * INSPECT, "Looking for what needs attention"));
+            progress.at(READ + PREPARE + INSPECT, "Saving");
+            Cut cut = Cut.of(bytes, Reading.standard()).orElse(null);
+            if (origin.again()) {
+                store.cutAgain(origin, prepared, found, cut);
+                assets.deleteUnused(); // the triangles before
+            } else {
+                store.create(origin, arrival, prepared, found, cut);
             }
-        } finally {
-            Files.deleteIfExists(file);
-        }
+        });
         return origin.project();
     }
 

@@ -73,8 +73,10 @@ class ModelController {
     /**
      * Takes a file as the request's body, stored as it streams in, and starts importing it.
      *
-     * @param fileName URL-encoded, so that any name fits into a header
-     * @param project  the project whose surfaces were cut anew and that keeps its looks; none to make a new one
+     * @param fileName  URL-encoded, so that any name fits into a header
+     * @param project   the project whose surfaces were cut anew and that keeps its looks, or that gets the materials; none
+     *                  to make a new one
+     * @param materials whether only the materials are wanted
      */
     @PostMapping("/api/imports")
     @ResponseStatus(HttpStatus.ACCEPTED)
@@ -82,11 +84,17 @@ class ModelController {
             @AuthenticationPrincipal Account account,
             @RequestHeader("X-File-Name") String fileName,
             @RequestParam(required = false) @Nullable UUID project,
+            @RequestParam(defaultValue = "false") boolean materials,
             HttpServletRequest request)
             throws IOException {
+        if (materials && project == null) {
+            throw Problem.ofField("project", "Say which project the materials are for.");
+        }
         if (project != null) {
             projects.require(account, project);
-            store.requireCut(project);
+            if (!materials) {
+                store.requireCut(project);
+            }
         }
         long limit = properties.uploadLimit().toBytes();
         if (request.getContentLengthLong() > limit) {
@@ -98,7 +106,13 @@ class ModelController {
         if (name.isEmpty() || name.length() > 200) {
             throw Problem.ofField("fileName", "The file needs a name of up to 200 characters.");
         }
-        return imports.receive(account.id(), project, name, request.getInputStream(), limit);
+        return imports.receive(
+                account.id(),
+                materials ? MaterialsWork.KIND : ImportWork.KIND,
+                project,
+                name,
+                request.getInputStream(),
+                limit);
     }
 
     /** What was uploaded to make the project, so that it can be cut into triangles again. */

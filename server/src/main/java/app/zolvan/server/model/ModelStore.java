@@ -12,6 +12,7 @@ import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
+import app.zolvan.core.model.SourceMaterial;
 import app.zolvan.core.prepare.Finding;
 import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.asset.AssetService;
@@ -98,10 +99,7 @@ public class ModelStore implements SceneSource {
         UUID project = projects.create(
                 origin.project(), origin.owner(), origin.name(), origin.client(), shownUnit(origin, arrival));
         assets.addToProject(project, origin.sha256());
-        model.images().forEach((digest, image) -> {
-            assets.store(image.bytes(), image.mediaType());
-            assets.addToProject(project, digest);
-        });
+        storeImages(project, model);
         List<String> meshes = storeMeshes(project, model);
         mapper.insertModel(new ModelMapper.ModelRow(
                 project,
@@ -132,6 +130,29 @@ public class ModelStore implements SceneSource {
             mapper.insertPart(part(project, p, prepared, meshes, setOf));
         }
         schemes.createFirst(project);
+    }
+
+    /**
+     * Gives a project the source materials of a file, and the images they use.
+     *
+     * @param job the work that does it: done a second time, nothing is there twice
+     */
+    @Transactional
+    void addMaterials(UUID project, UUID owner, UUID job, Model model) {
+        long version = projects.touch(project); // puts changes of one project in a row
+        storeImages(project, model);
+        materials.addArrived(
+                project,
+                job,
+                model.sources().stream().map(SourceMaterial::material).toList());
+        events.announce(owner, "project", Map.of("id", project, "version", version));
+    }
+
+    private void storeImages(UUID project, Model model) {
+        model.images().forEach((digest, image) -> {
+            assets.store(image.bytes(), image.mediaType());
+            assets.addToProject(project, digest);
+        });
     }
 
     /**

@@ -1,0 +1,62 @@
+package app.zolvan.server.model;
+
+import app.zolvan.core.exchange.FileSet;
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.ImportLimits;
+import app.zolvan.core.exchange.ModelReader.Progress;
+import app.zolvan.core.exchange.Reading;
+import app.zolvan.core.exchange.formats.ModelFormats;
+import app.zolvan.core.model.Model;
+import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.job.Asking;
+import app.zolvan.server.job.JobOrder;
+import app.zolvan.server.job.JobWork;
+import java.io.IOException;
+import java.util.Objects;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+
+/** The job that takes the materials out of a file, without its shapes, into an open project. */
+@Component
+class MaterialsWork implements JobWork {
+    static final String KIND = "materials";
+    private static final double READ = 0.9;
+
+    private final AssetService assets;
+    private final ModelStore store;
+
+    MaterialsWork(AssetService assets, ModelStore store) {
+        this.assets = assets;
+        this.store = store;
+    }
+
+    @Override
+    public String kind() {
+        return KIND;
+    }
+
+    @Override
+    public UUID run(JobOrder order, Progress progress) throws ImportException, IOException, Asking {
+        UUID project = Objects.requireNonNull(order.subject());
+        progress.at(0, "Fetching the file");
+        Reading reading = new Reading(ImportLimits.STANDARD, (s, step) -> progress.at(s * READ, step), null, null);
+        UploadedFile.with(assets, order.asset(), bytes -> {
+            Model model = ModelFormats.read(order.title(), bytes, FileSet.Companions.NONE, reading)
+                    .model();
+            if (model.sources().isEmpty()) {
+                throw new ImportException(
+                        "no-materials",
+                        "“" + order.title() + "” brings shapes but no materials. Choose a file that has some; STL files"
+                                + " never do.");
+            }
+            progress.at(READ, "Saving");
+            store.addMaterials(project, order.account(), order.job(), model);
+        });
+        return project;
+    }
+
+    @Override
+    public void dropped() {
+        assets.deleteUnused();
+    }
+}
