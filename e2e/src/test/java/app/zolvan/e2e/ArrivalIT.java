@@ -41,6 +41,10 @@ class ArrivalIT {
         assertThat(d.page.textContent("[aria-label='What arrived']")).contains("STL", "repeats kept once");
         d.page.click("[aria-label='What needs attention'] >> text=No part has texture coordinates.");
         assertThat(d.page.textContent(".advice")).contains("real size");
+        d.page.setInputFiles("[aria-label='File to take materials from']", folder.resolve("storm-lantern.glb"));
+        d.page.waitForSelector("text=lie in the tray, under As arrived.");
+        d.openDrawer("As arrived");
+        d.page.waitForSelector(".tray >> text=mat_07");
         d.page.close();
     }
 
