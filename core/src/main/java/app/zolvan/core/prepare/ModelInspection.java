@@ -36,7 +36,8 @@ public final class ModelInspection {
     private final Model model;
     private final DoubleConsumer progress;
     private final List<Finding> findings = new ArrayList<>();
-    private final Map<Integer, Shells> shells = new TreeMap<>();
+    /** By mesh, whether it encloses something. */
+    private final Map<Integer, Boolean> enclosing = new TreeMap<>();
     /** By kind, and by what the parts are called. */
     private final Map<Kind, Map<String, Note>> notes = new TreeMap<>();
     /** By kind and what two parts are called. */
@@ -107,7 +108,7 @@ public final class ModelInspection {
             Vec3 stretch = world.stretch();
             double scale = Math.max(stretch.x(), Math.max(stretch.y(), stretch.z()));
             Shells s = Shells.of(model.meshes().get(e.getKey()), scale);
-            shells.put(e.getKey(), s);
+            enclosing.put(e.getKey(), s.encloses());
             shape(s, e.getValue(), world);
             progress.accept(0.3 * ++done / users.size());
         }
@@ -210,7 +211,7 @@ public final class ModelInspection {
     // --- parts and each other ---
 
     private boolean closes(int part) {
-        return shells.get(model.parts().get(part).mesh()).encloses();
+        return enclosing.get(model.parts().get(part).mesh());
     }
 
     private boolean isClear(int part) {
