@@ -88,7 +88,7 @@ class Bins {
      * second half begins, or −1 where no plane parts them.
      */
     final int split(int[] things, int[] parted, int from, int to, int slot) {
-        int bins = Math.min(MOST, 6 + (to - from) / 8);
+        int bins = Math.min(MOST, 4 + (to - from) / 8);
         for (int k = 0; k < 3; k++) {
             float up = Float.intBitsToFloat(state[slot + CENTRES + k]);
             low[k] = 2 * extent[k] - Float.intBitsToFloat(state[slot + CENTRES + 4 + k]);
