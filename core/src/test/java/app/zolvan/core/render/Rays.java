@@ -27,7 +27,8 @@ final class Rays {
         for (int i = 0; i < angles.length; i++) {
             random.start(0, 0, i, 7);
             tracer.trace(from, direction.x(), direction.y(), direction.z(), 0, random);
-            angles[i] = 2 * Math.PI * (tracer.sum[0] / weight[0]) / (tracer.sum[1] / weight[1]);
+            int sky = 3 * scene.surroundings();
+            angles[i] = 2 * Math.PI * (tracer.sum[sky] / weight[0]) / (tracer.sum[sky + 1] / weight[1]);
         }
         Arrays.sort(angles);
         return angles[50];
