@@ -7,17 +7,11 @@ import java.util.Arrays;
  * the zenith (y up) down. Directions are sampled in proportion to the picture's luminance over solid angle.
  */
 public final class Environment {
-    /** So many columns at least, where some directions are favoured. */
-    private static final int FINE = 128;
-
     private final int width;
     private final int height;
     private final float[] rgb;
     private final double turn;
     private final double strength;
-    /** By how much each pixel is sampled more than its luminance says; null for none. */
-    private final float[] favour;
-
     private final double[] rows;
     private final double[] columns;
     private final int[] rowGuide;
@@ -41,16 +35,11 @@ public final class Environment {
      * @param strength multiplies its radiance
      */
     public Environment(int width, int height, float[] rgb, double turn, double strength) {
-        this(width, height, rgb, turn, strength, null);
-    }
-
-    private Environment(int width, int height, float[] rgb, double turn, double strength, float[] favour) {
         this.width = width;
         this.height = height;
         this.rgb = rgb;
         this.turn = turn;
         this.strength = strength;
-        this.favour = favour;
         rows = new double[height];
         columns = new double[width * height];
         double sum = 0;
@@ -58,7 +47,8 @@ public final class Environment {
             double sine = StrictMath.sin(Math.PI * (y + 0.5) / height);
             double along = 0;
             for (int x = 0; x < width; x++) {
-                along += importance(y * width + x);
+                int i = 3 * (y * width + x);
+                along += 0.2126 * rgb[i] + 0.7152 * rgb[i + 1] + 0.0722 * rgb[i + 2] + 1e-9;
                 columns[y * width + x] = along;
             }
             sum += along * sine;
@@ -122,37 +112,8 @@ public final class Environment {
                 0.5 * strength);
     }
 
-    private double importance(int pixel) {
-        int i = 3 * pixel;
-        double luminance = 0.2126 * rgb[i] + 0.7152 * rgb[i + 1] + 0.0722 * rgb[i + 2] + 1e-9;
-        return favour == null ? luminance : luminance * favour[pixel];
-    }
-
-    /** How much a direction is worth sampling, relative to its luminance; above 0. */
-    @FunctionalInterface
-    public interface Favour {
-        double of(double x, double y, double z);
-    }
-
-    /** The same light, sampled in proportion to luminance and favour: which may take finer pixels than the picture has. */
-    public Environment favouring(Favour by) {
-        int times = Math.max(1, (FINE + width - 1) / width);
-        int w = width * times;
-        int h = height * times;
-        float[] light = times == 1 ? rgb : new float[3 * w * h];
-        float[] weights = new float[w * h];
-        for (int y = 0; y < h; y++) {
-            double up = StrictMath.cos(Math.PI * (y + 0.5) / h);
-            double s = Math.sqrt(1 - up * up);
-            for (int x = 0; x < w; x++) {
-                double around = 2 * Math.PI * ((x + 0.5) / w - 0.5) - turn;
-                weights[y * w + x] = (float) by.of(s * StrictMath.cos(around), up, s * StrictMath.sin(around));
-                if (times > 1) {
-                    System.arraycopy(rgb, 3 * (y / times * width + x / times), light, 3 * (y * w + x), 3);
-                }
-            }
-        }
-        return new Environment(w, h, light, turn, strength, weights);
+    private static double luminance(float[] c, int i) {
+        return 0.2126 * c[i] + 0.7152 * c[i + 1] + 0.0722 * c[i + 2] + 1e-9;
     }
 
     /** The radiance from a direction of unit length, into {@code out}'s r, g, b, with the density of sampling it. */
@@ -176,7 +137,7 @@ public final class Environment {
                 * Math.PI
                 / width
                 * (StrictMath.cos(Math.PI * py / height) - StrictMath.cos(Math.PI * (py + 1) / height));
-        out.pdf = importance(py * width + px) * sine / (total * angle);
+        out.pdf = luminance(rgb, i) * sine / (total * angle);
     }
 
     /** Samples a direction. */

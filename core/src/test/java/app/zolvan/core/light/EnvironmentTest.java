@@ -26,14 +26,9 @@ class EnvironmentTest {
         return new Environment(32, 16, rgb, turn, 1.5);
     }
 
-    private static Environment uneven(double turn, boolean favouring) {
-        return favouring ? uneven(turn).favouring((x, y, z) -> x > 0.3 ? 1 : 0.02) : uneven(turn);
-    }
-
-    @ParameterizedTest
-    @ValueSource(booleans = {false, true})
-    void aSampledDirectionIsFoundAgainWithItsLightAndItsDensity(boolean favouring) {
-        Environment sky = uneven(0.7, favouring);
+    @Test
+    void aSampledDirectionIsFoundAgainWithItsLightAndItsDensity() {
+        Environment sky = uneven(0.7);
         Environment.Sample sampled = new Environment.Sample();
         Environment.Sample seen = new Environment.Sample();
         SplittableRandom random = new SplittableRandom(3);
@@ -48,16 +43,14 @@ class EnvironmentTest {
     }
 
     /** The density is one: over directions taken evenly its mean is 1/4π; and light/density has no outliers. */
-    @ParameterizedTest
-    @ValueSource(booleans = {false, true})
-    void theDensityIntegratesToOneAndFollowsTheLight(boolean favouring) {
-        Environment sky = uneven(0, favouring);
+    @Test
+    void theDensityIntegratesToOneAndFollowsTheLight() {
+        Environment sky = uneven(0);
         Environment.Sample at = new Environment.Sample();
         SplittableRandom random = new SplittableRandom(4);
         double sum = 0;
-        double light = 0;
         int n = 6000;
-        int columns = 256; // two in each of the finer picture's
+        int columns = 64; // two in each of the picture's
         for (int i = 0; i < n; i++) {
             double y = 1 - 2 * (i + 0.5) / n;
             double s = Math.sqrt(1 - y * y);
@@ -65,7 +58,6 @@ class EnvironmentTest {
                 double phi = 2 * Math.PI * (k + 0.5) / columns;
                 sky.look(s * Math.cos(phi), y, s * Math.sin(phi), at);
                 sum += at.pdf;
-                light += luminance(at) / (n * columns) * 4 * Math.PI;
             }
         }
         assertThat(sum / (n * columns) * 4 * Math.PI).isCloseTo(1, within(0.002));
@@ -73,16 +65,11 @@ class EnvironmentTest {
         double mean = 0;
         for (int i = 0; i < 20_000; i++) {
             sky.sample(random.nextDouble(), random.nextDouble(), at);
-            double weight = luminance(at) / at.pdf;
+            double weight = (0.2126 * at.r + 0.7152 * at.g + 0.0722 * at.b) / at.pdf;
             most = Math.max(most, weight);
             mean += weight / 20_000;
         }
-        assertThat(mean).isCloseTo(light, within(0.03 * light));
-        assertThat(most).isLessThan((favouring ? 55 : 1.05) * mean); // else only the sine within a pixel is left
-    }
-
-    private static double luminance(Environment.Sample at) {
-        return 0.2126 * at.r + 0.7152 * at.g + 0.0722 * at.b;
+        assertThat(most).isLessThan(1.05 * mean); // only the sine within a pixel is left
     }
 
     /** needs.md Q37: the picture's middle column lies towards +x, its top row at the zenith; a turn moves it about y. */

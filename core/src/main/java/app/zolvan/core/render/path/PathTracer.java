@@ -69,7 +69,6 @@ public final class PathTracer {
     private double wavelengthNumber;
 
     private double fixed = -1;
-    private Outlook outlook;
     private Photons photons;
     private double photonStrength;
     private final Photons.Gatherer gatherer = this::take;
@@ -119,12 +118,6 @@ public final class PathTracer {
     /** How many rays it has sent through the scene. */
     public long rays() {
         return ray.sent + shadow.sent;
-    }
-
-    /** Tells from now on which directions light was looked for in, and whether it came. */
-    PathTracer noting(Outlook tries) {
-        outlook = tries;
-        return this;
     }
 
     /** Gathers these from now on, instead of meeting lamps by way of mirrors and lenses; null for none. */
@@ -471,12 +464,10 @@ public final class PathTracer {
     /** One look at the surroundings, each sun and one of the lamps, from the hit, through its surface's eyes. */
     private void lookForLight(boolean entering, Sampler random) {
         environment.sample(random.next(), random.next(), light);
-        boolean asked = light.r + light.g + light.b > 0 && asks(light.x, light.y, light.z, entering);
-        boolean arrives = asked && reaches(light.x, light.y, light.z, Double.POSITIVE_INFINITY);
-        if (asked && outlook != null) {
-            outlook.add(light.x, light.y, light.z, arrives);
-        }
-        if (arrives) {
+        boolean shines = light.r + light.g + light.b > 0;
+        if (shines
+                && asks(light.x, light.y, light.z, entering)
+                && reaches(light.x, light.y, light.z, Double.POSITIVE_INFINITY)) {
             collect(scene.surroundings(), light.r, light.g, light.b, heuristic(light.pdf, bsdf.pdf) / light.pdf);
         }
         for (Lamp.Sun sun : suns) {

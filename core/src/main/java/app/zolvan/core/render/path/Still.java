@@ -67,9 +67,6 @@ public final class Still {
     private final double spread;
 
     private final LongAdder rays = new LongAdder();
-    /** The surroundings, looked for where they are seen; null before that was tried. */
-    private Environment favoured;
-
     private Caustics caustics;
     private Photons photons;
     private int photonPass;
@@ -169,7 +166,6 @@ public final class Still {
         ExecutorService pool = Executors.newFixedThreadPool(threads);
         try {
             int blocks = open.size();
-            lookOut(pool, threads);
             pass(pool, threads, open, 1, Film.COARSE);
             if (!watcher.at(0, 0)) {
                 return false;
@@ -221,7 +217,7 @@ public final class Still {
         List<Future<?>> workers = new ArrayList<>();
         for (int t = 0; t < threads; t++) {
             workers.add(pool.submit(() -> {
-                PathTracer tracer = new PathTracer(scene, favoured, camera.position(), backdrop, bounces);
+                PathTracer tracer = new PathTracer(scene, environment, camera.position(), backdrop, bounces);
                 if (photons != null) {
                     tracer.gather(photons, caustics.strength());
                 }
@@ -248,63 +244,23 @@ public final class Still {
         }
     }
 
-    /** Tries, all over the picture, which of the surroundings can be seen. */
-    private void lookOut(ExecutorService pool, int threads) {
-        if (favoured != null) {
-            return;
-        }
-        Outlook all = new Outlook();
-        int columns = Outlook.pixels(film.width);
-        int rows = Outlook.pixels(film.height);
-        AtomicInteger next = new AtomicInteger();
-        List<Future<?>> workers = new ArrayList<>();
-        for (int t = 0; t < threads; t++) {
-            workers.add(pool.submit(() -> {
-                Outlook own = new Outlook();
-                PathTracer tracer =
-                        new PathTracer(scene, environment, camera.position(), backdrop, bounces).noting(own);
-                Sampler random = new Sampler();
-                for (int row = next.getAndIncrement(); row < rows; row = next.getAndIncrement()) {
-                    int y = (int) ((row + 0.5) / rows * film.height);
-                    for (int column = 0; column < columns; column++) {
-                        int x = (int) ((column + 0.5) / columns * film.width);
-                        for (int s = 0; s < Outlook.SAMPLES; s++) {
-                            sample(x, y, s, ~seed, tracer, random);
-                        }
-                    }
-                }
-                synchronized (all) {
-                    all.add(own);
-                }
-                rays.add(tracer.rays());
-            }));
-        }
-        await(workers);
-        favoured = all.favoured(environment);
-    }
-
     private void block(int[] b, int to, int step, PathTracer tracer, Sampler random) {
         for (int y = b[1]; y < b[3]; y += step) {
             for (int x = b[0]; x < b[2]; x += step) {
                 for (int s = film.samples(x, y); s < to; s++) {
-                    sample(x, y, s, seed, tracer, random);
+                    random.start(x, y, s, seed);
+                    double u = 2 * (x + 0.5 + tent(random.next())) / film.width - 1;
+                    double v = 1 - 2 * (y + 0.5 + tent(random.next())) / film.height;
+                    double dx = ahead.x() + u * right.x() + v * above.x();
+                    double dy = ahead.y() + u * right.y() + v * above.y();
+                    double dz = ahead.z() + u * right.z() + v * above.z();
+                    double l = 1 / Math.sqrt(dx * dx + dy * dy + dz * dz);
+                    tracer.trace(camera.position(), dx * l, dy * l, dz * l, spread, random);
                     film.add(x, y, tracer.sum);
                     film.see(x, y, tracer.albedo, tracer.normal, tracer.depth, tracer.part, tracer.material);
                 }
             }
         }
-    }
-
-    /** Traces one path through a pixel. */
-    private void sample(int x, int y, int s, long seed, PathTracer tracer, Sampler random) {
-        random.start(x, y, s, seed);
-        double u = 2 * (x + 0.5 + tent(random.next())) / film.width - 1;
-        double v = 1 - 2 * (y + 0.5 + tent(random.next())) / film.height;
-        double dx = ahead.x() + u * right.x() + v * above.x();
-        double dy = ahead.y() + u * right.y() + v * above.y();
-        double dz = ahead.z() + u * right.z() + v * above.z();
-        double l = 1 / Math.sqrt(dx * dx + dy * dy + dz * dz);
-        tracer.trace(camera.position(), dx * l, dy * l, dz * l, spread, random);
     }
 
     /** A tent over the pixel and half of its neighbours: the picture's filter, by where samples are taken. */
