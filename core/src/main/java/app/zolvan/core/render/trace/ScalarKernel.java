@@ -102,19 +102,13 @@ final class ScalarKernel implements Kernel {
         while (true) {
             if (node >= 0) {
                 int o = 12 * node;
-                int near = Math.max(
-                        Math.max(slab(nodes[o + nx], rx, bx), slab(nodes[o + ny], ry, by)),
-                        Math.max(slab(nodes[o + nz], rz, bz), least));
-                int far = Math.min(
-                        Math.min(slab(nodes[o + fx], rx, bx), slab(nodes[o + fy], ry, by)),
-                        Math.min(slab(nodes[o + fz], rz, bz), limit));
+                int near = Math.max(latest(nodes[o + nx], nodes[o + ny], nodes[o + nz], rx, ry, rz, bx, by, bz), least);
+                int far = Math.min(soonest(nodes[o + fx], nodes[o + fy], nodes[o + fz], rx, ry, rz, bx, by, bz), limit);
                 o += 6;
-                int near2 = Math.max(
-                        Math.max(slab(nodes[o + nx], rx, bx), slab(nodes[o + ny], ry, by)),
-                        Math.max(slab(nodes[o + nz], rz, bz), least));
-                int far2 = Math.min(
-                        Math.min(slab(nodes[o + fx], rx, bx), slab(nodes[o + fy], ry, by)),
-                        Math.min(slab(nodes[o + fz], rz, bz), limit));
+                int near2 =
+                        Math.max(latest(nodes[o + nx], nodes[o + ny], nodes[o + nz], rx, ry, rz, bx, by, bz), least);
+                int far2 =
+                        Math.min(soonest(nodes[o + fx], nodes[o + fy], nodes[o + fz], rx, ry, rz, bx, by, bz), limit);
                 boolean first = near <= far;
                 boolean second = near2 <= far2;
                 if (first && second) {
@@ -183,19 +177,13 @@ final class ScalarKernel implements Kernel {
             int node = stack[--top];
             while (node >= 0) {
                 int o = 12 * node;
-                int near = Math.max(
-                        Math.max(slab(nodes[o + nx], rx, bx), slab(nodes[o + ny], ry, by)),
-                        Math.max(slab(nodes[o + nz], rz, bz), least));
-                int far = Math.min(
-                        Math.min(slab(nodes[o + fx], rx, bx), slab(nodes[o + fy], ry, by)),
-                        Math.min(slab(nodes[o + fz], rz, bz), limit));
+                int near = Math.max(latest(nodes[o + nx], nodes[o + ny], nodes[o + nz], rx, ry, rz, bx, by, bz), least);
+                int far = Math.min(soonest(nodes[o + fx], nodes[o + fy], nodes[o + fz], rx, ry, rz, bx, by, bz), limit);
                 o += 6;
-                int near2 = Math.max(
-                        Math.max(slab(nodes[o + nx], rx, bx), slab(nodes[o + ny], ry, by)),
-                        Math.max(slab(nodes[o + nz], rz, bz), least));
-                int far2 = Math.min(
-                        Math.min(slab(nodes[o + fx], rx, bx), slab(nodes[o + fy], ry, by)),
-                        Math.min(slab(nodes[o + fz], rz, bz), limit));
+                int near2 =
+                        Math.max(latest(nodes[o + nx], nodes[o + ny], nodes[o + nz], rx, ry, rz, bx, by, bz), least);
+                int far2 =
+                        Math.min(soonest(nodes[o + fx], nodes[o + fy], nodes[o + fz], rx, ry, rz, bx, by, bz), limit);
                 int first = children[2 * node];
                 int second = children[2 * node + 1];
                 if (near <= far) {
@@ -254,6 +242,16 @@ final class ScalarKernel implements Kernel {
         }
         float t = Math.fma(u, az, Math.fma(v, bz, w * cz)) * r.sz / (u + v + w);
         return t > tMin && t < tMax ? t : Float.POSITIVE_INFINITY;
+    }
+
+    /** Where the ray has passed all of three planes, as bits. */
+    private static int latest(float x, float y, float z, float rx, float ry, float rz, float bx, float by, float bz) {
+        return Math.max(Math.max(slab(x, rx, bx), slab(y, ry, by)), slab(z, rz, bz));
+    }
+
+    /** Where the ray passes the first of three planes, as bits. */
+    private static int soonest(float x, float y, float z, float rx, float ry, float rz, float bx, float by, float bz) {
+        return Math.min(Math.min(slab(x, rx, bx), slab(y, ry, by)), slab(z, rz, bz));
     }
 
     /** Where the ray passes a plane, as bits: distances from 0 on sort like them, and smaller ones come out as a miss. */
