@@ -61,10 +61,12 @@ class ImportTest extends ServerTest {
         String project = newProject();
         UUID id = UUID.fromString(project.substring(project.lastIndexOf('/') + 1));
         JsonNode before = browser.get(project + "/scene").json();
-        JsonNode job = browser.importMaterials(id, "other.glb", stools());
+        byte[] file = browser.get(project + "/exports/glb").body(); // unlike what any project was made of
+        JsonNode job = browser.importMaterials(id, "other.glb", file);
         assertThat(job.get("state").asString()).isEqualTo("DONE");
         assertThat(job.get("result").asString()).isEqualTo(id.toString());
         assertThat(browser.get(project + "/scene").json()).isEqualTo(before);
+        until(() -> assertThat(stored(file)).as("the file is not needed again").isFalse());
         JsonNode state = browser.get(project + "/state").json();
         assertThat(state.get("arrived")).hasSize(4);
         assertThat(state.get("arrived").get(3).get("material").get("name").asString())

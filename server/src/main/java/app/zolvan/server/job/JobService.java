@@ -137,6 +137,7 @@ public class JobService {
             JobOrder order = new JobOrder(id, job.accountId(), job.title(), job.asset(), job.subject(), answer);
             UUID result = work.run(order, reporter(id));
             mapper.finish(id, "DONE", null, result);
+            work.done();
         } catch (Asking e) {
             if (mapper.ask(id, json.writeValueAsString(e.question())) == 0) {
                 drop(work, id, "CANCELLED", null);

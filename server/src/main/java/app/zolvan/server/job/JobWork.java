@@ -22,4 +22,7 @@ public interface JobWork {
 
     /** Clears away what was kept for a job that failed or was called off; its state says so already. */
     default void dropped() {}
+
+    /** Clears away what was kept for a job that is done; its state says so already. */
+    default void done() {}
 }

@@ -55,6 +55,12 @@ class MaterialsWork implements JobWork {
         return project;
     }
 
+    /** The file itself is not needed again. */
+    @Override
+    public void done() {
+        assets.deleteUnused();
+    }
+
     @Override
     public void dropped() {
         assets.deleteUnused();
