@@ -16,6 +16,7 @@ const TITLES: Record<Finding['kind'], string> = {
   COINCIDENT: 'Two faces in one place',
   POKING: 'Poking through',
   GAP: 'Gaps',
+  NOT_COMPARED: 'Not looked into',
   STRAY: 'Far from the rest',
   FAR_FROM_ORIGIN: 'Far from the origin',
   NO_COORDINATES: 'Without texture coordinates',

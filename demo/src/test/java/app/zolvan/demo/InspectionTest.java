@@ -2,6 +2,8 @@ package app.zolvan.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.zolvan.core.model.Model;
+import app.zolvan.core.model.Preparation;
 import app.zolvan.core.prepare.Finding;
 import app.zolvan.core.prepare.Finding.Kind;
 import app.zolvan.core.prepare.ModelInspection;
@@ -11,14 +13,14 @@ import org.junit.jupiter.api.Test;
 class InspectionTest {
     @Test
     void theTidyLanternLacksNothingButCoordinatesAndNames() {
-        List<Finding> found = ModelInspection.of(DemoFiles.stormLantern(), share -> {});
+        List<Finding> found = inspect(DemoFiles.stormLantern());
         assertThat(found).extracting(Finding::kind).containsOnly(Kind.NO_COORDINATES, Kind.NAMELESS);
     }
 
     /** What the sauna was given on purpose: boards inside out, a board there twice, panes drawn twice, general names. */
     @Test
     void theSaunasMessIsFound() {
-        List<Finding> found = ModelInspection.of(FloatingSauna.model(), share -> {});
+        List<Finding> found = inspect(FloatingSauna.model());
         assertThat(of(found, Kind.FLIPPED, "Panel board").parts()).hasSize(24);
         assertThat(of(found, Kind.DUPLICATE, "Board").count()).isEqualTo(28);
         for (int i = 1; i <= 3; i++) {
@@ -33,6 +35,10 @@ class InspectionTest {
         assertThat(found)
                 .filteredOn(f -> f.kind() == Kind.GAP || f.kind() == Kind.STRAY)
                 .isEmpty();
+    }
+
+    private static List<Finding> inspect(Model model) {
+        return ModelInspection.of(Preparation.of(model, share -> {}), share -> {});
     }
 
     private static Finding of(List<Finding> found, Kind kind, String name) {

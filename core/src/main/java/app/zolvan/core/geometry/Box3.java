@@ -40,6 +40,20 @@ public record Box3(Vec3 min, Vec3 max) {
         return box;
     }
 
+    /** The same on all sides by so much larger. */
+    public Box3 widened(double by) {
+        Vec3 v = new Vec3(by, by, by);
+        return new Box3(min.minus(v), max.plus(v));
+    }
+
+    /** Writes minimum x, y, z, maximum x, y, z, as {@link BoxTree} takes them. */
+    public void put(double[] out, int at) {
+        for (int k = 0; k < 3; k++) {
+            out[at + k] = min.get(k);
+            out[at + 3 + k] = max.get(k);
+        }
+    }
+
     /** The axis (0, 1 or 2) along which the box is longest; the lower axis on a tie. */
     public int longestAxis() {
         Vec3 s = size();

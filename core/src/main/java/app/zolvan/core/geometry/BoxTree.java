@@ -4,8 +4,8 @@ import java.util.function.IntConsumer;
 import java.util.function.IntToDoubleFunction;
 
 /**
- * A tree over boxes for asking which of them touch a box, or what lies nearest, halved by number along the longest side of their centres'
- * bounds. The same boxes always make the same tree.
+ * A tree over boxes for asking which of them touch a box, or what lies nearest, halved by number along the longest side
+ * of their centres' bounds. The same boxes always make the same tree.
  *
  * <p>Boxes are six numbers each: minimum x, y, z, maximum x, y, z. Node i covers {@code order[from … to)}, and its
  * children are 2i + 1 and 2i + 2.

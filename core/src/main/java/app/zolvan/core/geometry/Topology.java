@@ -27,31 +27,15 @@ public final class Topology {
 
     public static Topology of(Mesh mesh) {
         int[] welded = VertexWeld.exact(mesh.positions(), mesh.vertexCount());
-        int edges = mesh.indices().length;
-        int[] opposite = new int[edges];
-        Arrays.fill(opposite, BOUNDARY);
-        EdgeTable table = new EdgeTable(edges);
-        for (int e = 0; e < edges; e++) {
-            int a = welded[mesh.indices()[e]];
-            int b = welded[mesh.indices()[next(e)]];
-            if (isDegenerate(mesh, welded, e / 3)) {
-                continue;
-            }
-            int other = table.putIfAbsent(Math.min(a, b), Math.max(a, b), e);
-            if (other < 0) {
-                continue;
-            }
-            boolean opposed = welded[mesh.indices()[other]] == b;
-            if (opposite[other] == BOUNDARY && opposed) {
-                opposite[other] = e;
-                opposite[e] = other;
-            } else {
-                if (opposite[other] >= 0) {
-                    opposite[opposite[other]] = NON_MANIFOLD;
-                }
-                opposite[other] = NON_MANIFOLD;
-                opposite[e] = NON_MANIFOLD;
-            }
+        int[] corners = new int[mesh.indices().length];
+        for (int e = 0; e < corners.length; e++) {
+            corners[e] = welded[mesh.indices()[e]];
+        }
+        EdgePairs pairs = EdgePairs.of(corners, t -> isDegenerate(mesh, welded, t));
+        int[] opposite = new int[corners.length];
+        for (int e = 0; e < corners.length; e++) {
+            int o = pairs.across()[e];
+            opposite[e] = o == EdgePairs.NONE ? BOUNDARY : o >= 0 && !pairs.alike()[e] ? o : NON_MANIFOLD;
         }
         return new Topology(mesh, welded, opposite);
     }
@@ -135,47 +119,10 @@ public final class Topology {
         return b.minus(a).cross(c.minus(a)).normalised();
     }
 
-    private static int next(int e) {
-        return e % 3 == 2 ? e - 2 : e + 1;
-    }
-
     private static boolean isDegenerate(Mesh mesh, int[] welded, int t) {
         int a = welded[mesh.indices()[3 * t]];
         int b = welded[mesh.indices()[3 * t + 1]];
         int c = welded[mesh.indices()[3 * t + 2]];
         return a == b || b == c || c == a;
-    }
-
-    private static int mix(int h) {
-        int m = (h ^ (h >>> 15)) * 0x2C1B3C6D;
-        return m ^ (m >>> 13);
-    }
-
-    /** A hash table from an undirected edge to the first half-edge seen on it. Open addressing, fixed size. */
-    private static final class EdgeTable {
-        private final long[] keys;
-        private final int[] values;
-        private final int mask;
-
-        EdgeTable(int capacity) {
-            mask = Integer.highestOneBit(Math.max(capacity, 4)) * 4 - 1;
-            keys = new long[mask + 1];
-            values = new int[mask + 1];
-            Arrays.fill(keys, -1);
-        }
-
-        int putIfAbsent(int lo, int hi, int value) {
-            long key = ((long) lo << 32) | hi;
-            int h = mix(lo * 0x9E3779B1 ^ hi * 0x85EBCA77) & mask;
-            while (keys[h] != -1 && keys[h] != key) {
-                h = (h + 1) & mask;
-            }
-            if (keys[h] == key) {
-                return values[h];
-            }
-            keys[h] = key;
-            values[h] = value;
-            return -1;
-        }
     }
 }

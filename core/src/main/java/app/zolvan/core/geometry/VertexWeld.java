@@ -90,7 +90,8 @@ public final class VertexWeld {
         return Math.sqrt(dx * dx + dy * dy + dz * dz);
     }
 
-    static int hash(int a, int b, int c) {
+    /** Three numbers made one, thoroughly; for hash tables. */
+    public static int hash(int a, int b, int c) {
         int h = a * 0x9E3779B1 ^ Integer.rotateLeft(b * 0x85EBCA77, 13) ^ Integer.rotateLeft(c * 0xC2B2AE3D, 26);
         h = (h ^ (h >>> 15)) * 0x2C1B3C6D;
         return h ^ (h >>> 13);

@@ -2,14 +2,16 @@ package app.zolvan.core.prepare;
 
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.BoxTree;
+import app.zolvan.core.geometry.IntList;
 import app.zolvan.core.geometry.Mesh;
-import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.Triangles;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.model.Model;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -32,16 +34,19 @@ final class Contacts {
     private static final double COVER = 5e-3;
 
     private static final int LOOKS = 8;
+    /** So many triangles that lie near other parts are compared at most; it takes a few hundred megabytes. */
+    private static final int MOST = 4_000_000;
 
     /** What was found between two parts, the first one's index the lower. */
     static final class Pair {
         final int first;
         final int second;
-        /** Areas in m² of faces in one place that look the same way, or away from each other; and their bounds. */
+        /** Areas in m² of faces in one place that look the same way, or away from each other; and the bounds of each. */
         double alike;
 
         double opposed;
-        Box3 common = Box3.EMPTY;
+        Box3 alikeAt = Box3.EMPTY;
+        Box3 opposedAt = Box3.EMPTY;
         /** Area in m² of faces that look at each other over a gap, and the sum of area times gap. */
         double facing;
 
@@ -73,147 +78,97 @@ final class Contacts {
     }
 
     private final Model model;
+    private final Bodies bodies;
     private final Map<Long, Pair> pairs = new TreeMap<>();
-    private double[] p;
-    private int[] part;
-    /** As its mesh numbers it. */
-    private int[] number;
+    /** Of each triangle that may meet another part's: its part, and its number there. */
+    private final IntList part = new IntList();
 
-    private double[] slack;
+    private final IntList number = new IntList();
+    private Vec3[] normals;
     private BoxTree tree;
     private final double[] clipped = new double[32];
     private final double[] clipping = new double[32];
 
-    private Contacts(Model model) {
+    private Contacts(Model model, Bodies bodies) {
         this.model = model;
+        this.bodies = bodies;
     }
 
-    /** All pairs of parts that meet, in the order of their indices. */
-    static List<Pair> of(Model model, DoubleConsumer progress) {
-        Contacts c = new Contacts(model);
-        c.gather();
+    /**
+     * All pairs of parts that meet, in the order of their indices.
+     *
+     * @return empty where so many triangles lie near other parts that comparing them would take more memory than there is
+     */
+    static Optional<List<Pair>> of(Model model, Bodies bodies, DoubleConsumer progress) {
+        Contacts c = new Contacts(model, bodies);
+        if (!c.gather()) {
+            return Optional.empty();
+        }
         c.compare(progress);
         for (Pair p : c.pairs.values()) {
             if (p.alike > 0 && c.isCovered(p)) {
                 p.alike = 0;
             }
         }
-        return new ArrayList<>(c.pairs.values());
+        return Optional.of(List.copyOf(c.pairs.values()));
     }
 
-    /** Triangles in the world that lie within reach of another part's box. */
-    private void gather() {
+    /** Finds the triangles that lie within reach of another part's box; false where there are too many. */
+    private boolean gather() {
         int n = model.parts().size();
         double[] boxes = new double[6 * n];
         for (int i = 0; i < n; i++) {
-            put(model.boundsOf(model.parts().get(i)), NEAR / 2, boxes, 6 * i);
+            model.boundsOf(model.parts().get(i)).widened(NEAR / 2).put(boxes, 6 * i);
         }
         BoxTree tree = new BoxTree(boxes);
-        List<double[]> triangles = new ArrayList<>();
-        List<double[]> slacks = new ArrayList<>();
-        List<int[]> numbers = new ArrayList<>();
-        List<Integer> owners = new ArrayList<>();
-        int total = 0;
         for (int i = 0; i < n; i++) {
-            List<double[]> near = new ArrayList<>();
-            int me = i;
-            double[] own = Arrays.copyOfRange(boxes, 6 * i, 6 * i + 6);
-            if (own[0] <= own[3]) {
-                tree.touching(own, o -> {
-                    if (o != me) {
-                        near.add(Arrays.copyOfRange(boxes, 6 * o, 6 * o + 6));
-                    }
-                });
+            if (isNear(tree, Arrays.copyOfRange(boxes, 6 * i, 6 * i + 6), i)) {
+                gather(i, tree);
             }
-            if (!near.isEmpty()) {
-                owners.add(i);
-                total += gather(i, near, triangles, slacks, numbers);
+            if (number.size() > MOST) {
+                return false;
             }
         }
-        p = new double[9 * total];
-        slack = new double[total];
-        part = new int[total];
-        number = new int[total];
-        int at = 0;
-        for (int i = 0; i < triangles.size(); i++) {
-            int count = numbers.get(i).length;
-            System.arraycopy(triangles.get(i), 0, p, 9 * at, 9 * count);
-            System.arraycopy(slacks.get(i), 0, slack, at, count);
-            System.arraycopy(numbers.get(i), 0, number, at, count);
-            Arrays.fill(part, at, at + count, owners.get(i));
-            at += count;
-        }
+        return true;
     }
 
-    private static void put(Box3 box, double wider, double[] out, int at) {
-        for (int k = 0; k < 3; k++) {
-            out[at + k] = box.min().get(k) - wider;
-            out[at + 3 + k] = box.max().get(k) + wider;
-        }
-    }
-
-    private int gather(
-            int index, List<double[]> near, List<double[]> triangles, List<double[]> slacks, List<int[]> numbers) {
-        Model.Part one = model.parts().get(index);
-        Mesh mesh = model.meshOf(one);
-        Transform world = model.partToWorld(one);
-        double scale = world.stretch().length() / Math.sqrt(3);
-        Vec3[] points = new Vec3[mesh.vertexCount()];
-        for (int v = 0; v < points.length; v++) {
-            points[v] = world.point(mesh.position(v));
-        }
-        double[] out = new double[9 * mesh.triangleCount()];
-        double[] off = new double[mesh.triangleCount()];
-        int[] own = new int[mesh.triangleCount()];
-        int count = 0;
-        for (int t = 0; t < mesh.triangleCount(); t++) {
-            Vec3 a = points[mesh.indices()[3 * t]];
-            Vec3 b = points[mesh.indices()[3 * t + 1]];
-            Vec3 c = points[mesh.indices()[3 * t + 2]];
-            Box3 box = Box3.EMPTY.with(a).with(b).with(c);
-            if (b.minus(a).cross(c.minus(a)).length() < 1e-14 || near.stream().noneMatch(o -> touches(o, box))) {
-                continue;
+    private void gather(int me, BoxTree tree) {
+        Bodies.Body body = bodies.of(me);
+        double[] box = new double[6];
+        for (int t = 0; t < body.triangles(); t++) {
+            body.box(t).put(box, 0);
+            Vec3 a = body.corner(t, 0);
+            boolean hasArea =
+                    body.corner(t, 1).minus(a).cross(body.corner(t, 2).minus(a)).length() >= 1e-14;
+            if (hasArea && isNear(tree, box, me)) {
+                part.add(me);
+                number.add(t);
             }
-            put(a, out, 9 * count);
-            put(b, out, 9 * count + 3);
-            put(c, out, 9 * count + 6);
-            own[count] = t;
-            off[count++] = scale * sagitta(mesh, t);
         }
-        triangles.add(out);
-        slacks.add(off);
-        numbers.add(Arrays.copyOf(own, count));
-        return count;
     }
 
-    private static boolean touches(double[] box, Box3 o) {
-        return box[0] <= o.max().x()
-                && box[3] >= o.min().x()
-                && box[1] <= o.max().y()
-                && box[4] >= o.min().y()
-                && box[2] <= o.max().z()
-                && box[5] >= o.min().z();
-    }
-
-    private static void put(Vec3 v, double[] out, int at) {
-        out[at] = v.x();
-        out[at + 1] = v.y();
-        out[at + 2] = v.z();
+    /** Whether a box touches that of another part. */
+    private static boolean isNear(BoxTree tree, double[] box, int me) {
+        boolean[] found = {false};
+        tree.touching(box, o -> found[0] |= o != me);
+        return found[0];
     }
 
     /**
      * How far a triangle may lie off the curved surface it stands for: the height of an arc over its shortest edge along
      * which the normals turn.
      */
-    private static double sagitta(Mesh mesh, int t) {
+    private double sagitta(int triangle) {
+        Bodies.Body body = bodies.of(part.get(triangle));
+        Mesh mesh = model.meshOf(model.parts().get(part.get(triangle)));
+        int t = number.get(triangle);
         double best = 0;
         double shortest = Double.POSITIVE_INFINITY;
         for (int k = 0; k < 3; k++) {
             int i = mesh.indices()[3 * t + k];
             int j = mesh.indices()[3 * t + (k + 1) % 3];
-            double cosine = Math.max(-1, Math.min(1, mesh.normal(i).dot(mesh.normal(j))));
-            double turn = Math.acos(cosine);
-            double length = mesh.position(i).minus(mesh.position(j)).length();
+            double turn = Math.acos(Math.max(-1, Math.min(1, mesh.normal(i).dot(mesh.normal(j)))));
+            double length = body.corners[i].minus(body.corners[j]).length();
             if (turn > Math.toRadians(0.5) && length < shortest) {
                 shortest = length;
                 best = length / 2 * Math.tan(turn / 4);
@@ -223,16 +178,13 @@ final class Contacts {
     }
 
     private void compare(DoubleConsumer progress) {
-        int n = part.length;
+        int n = part.size();
         double[] boxes = new double[6 * n];
+        normals = new Vec3[n];
         for (int t = 0; t < n; t++) {
-            for (int k = 0; k < 3; k++) {
-                double a = p[9 * t + k];
-                double b = p[9 * t + 3 + k];
-                double c = p[9 * t + 6 + k];
-                boxes[6 * t + k] = Math.min(a, Math.min(b, c)) - NEAR / 2;
-                boxes[6 * t + 3 + k] = Math.max(a, Math.max(b, c)) + NEAR / 2;
-            }
+            bodies.of(part.get(t)).box(number.get(t)).widened(NEAR / 2).put(boxes, 6 * t);
+            Vec3 a = point(t, 0);
+            normals[t] = point(t, 1).minus(a).cross(point(t, 2).minus(a)).normalised();
         }
         tree = new BoxTree(boxes);
         double[] own = new double[6];
@@ -240,7 +192,7 @@ final class Contacts {
             int me = t;
             System.arraycopy(boxes, 6 * t, own, 0, 6);
             tree.touching(own, o -> {
-                if (part[o] > part[me]) {
+                if (part.get(o) > part.get(me)) {
                     meet(me, o);
                 }
             });
@@ -257,9 +209,8 @@ final class Contacts {
                 .cross(Vec3.axis(Math.abs(pair.looks.x()) < 0.6 ? 0 : 1))
                 .normalised();
         Vec3 v = pair.looks.cross(u);
-        double[] reach = {
-            from.x() - COVER, from.y() - COVER, from.z() - COVER, from.x() + COVER, from.y() + COVER, from.z() + COVER
-        };
+        double[] reach = new double[6];
+        Box3.EMPTY.with(from).widened(COVER).put(reach, 0);
         List<Integer> near = new ArrayList<>();
         tree.touching(reach, near::add);
         for (int i = 0; i < LOOKS; i++) {
@@ -269,7 +220,7 @@ final class Contacts {
                     .plus(v.times(Math.sin(angle)))
                     .normalised();
             Vec3 to = from.plus(out.times(COVER));
-            if (near.stream().noneMatch(t -> Tips.meets(from, to, point(t, 0), point(t, 1), point(t, 2)))) {
+            if (near.stream().noneMatch(t -> Triangles.isCut(from, to, point(t, 0), point(t, 1), point(t, 2)))) {
                 return false;
             }
         }
@@ -277,24 +228,17 @@ final class Contacts {
     }
 
     private Pair pair(int t, int o) {
-        long key = (long) part[t] << 32 | part[o];
-        return pairs.computeIfAbsent(key, k -> new Pair(part[t], part[o]));
+        long key = (long) part.get(t) << 32 | part.get(o);
+        return pairs.computeIfAbsent(key, k -> new Pair(part.get(t), part.get(o)));
     }
 
     private Vec3 point(int t, int k) {
-        return new Vec3(p[9 * t + 3 * k], p[9 * t + 3 * k + 1], p[9 * t + 3 * k + 2]);
-    }
-
-    private Vec3 normal(int t) {
-        return point(t, 1)
-                .minus(point(t, 0))
-                .cross(point(t, 2).minus(point(t, 0)))
-                .normalised();
+        return bodies.of(part.get(t)).corner(number.get(t), k);
     }
 
     private void meet(int t, int o) {
-        Vec3 n = normal(t);
-        Vec3 m = normal(o);
+        Vec3 n = normals[t];
+        Vec3 m = normals[o];
         double together = n.dot(m);
         if (Math.abs(together) >= PARALLEL) {
             side(t, o, n, m, together);
@@ -339,19 +283,23 @@ final class Contacts {
         }
         if (Math.abs(height) <= ONE_PLACE) {
             Pair pair = pair(t, o);
-            pair.alike += together > 0 ? area : 0;
-            if (together > 0 && area > pair.largest) {
+            if (together < 0) {
+                pair.opposed += area;
+                pair.opposedAt = withClipped(pair.opposedAt, corners, origin, u, v);
+                return;
+            }
+            pair.alike += area;
+            pair.alikeAt = withClipped(pair.alikeAt, corners, origin, u, v);
+            if (area > pair.largest) {
                 pair.largest = area;
                 pair.at = middle;
                 pair.looks = n;
             }
-            pair.opposed += together < 0 ? area : 0;
-            pair.common = withClipped(pair.common, corners, origin, u, v);
         } else if (together < 0 && height > 0) {
             Pair pair = pair(t, o);
             pair.facing += area;
             pair.gaps += area * height;
-            pair.slack = Math.max(pair.slack, slack[t] + slack[o]);
+            pair.slack = Math.max(pair.slack, sagitta(t) + sagitta(o));
             pair.between = withClipped(pair.between, corners, origin, u, v);
         }
     }
@@ -404,9 +352,9 @@ final class Contacts {
         }
         Pair pair = pair(t, o);
         pair.crossings++;
-        pair.ofFirst.add(number[t]);
-        pair.ofSecond.add(number[o]);
-        pair.slack = Math.max(pair.slack, slack[t] + slack[o]);
+        pair.ofFirst.add(number.get(t));
+        pair.ofSecond.add(number.get(o));
+        pair.slack = Math.max(pair.slack, sagitta(t) + sagitta(o));
         // a point of both planes, then along their common line
         Vec3 base = common(point(t, 0), n, point(o, 0), m, line);
         pair.crossing = pair.crossing.with(base.plus(line.times(from))).with(base.plus(line.times(to)));

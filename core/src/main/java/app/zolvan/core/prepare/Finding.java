@@ -11,43 +11,60 @@ import java.util.List;
  * @param amount how much, in the unit of its kind (metres or square metres); 0 where there is no such measure
  * @param place  where in the world to look, in metres; empty for nowhere in particular
  * @param says   what and where, as a sentence
- * @param advice why it matters and what to do, as a sentence
  */
-public record Finding(
-        Kind kind, List<Integer> parts, int count, double amount, Box3 place, String says, String advice) {
+public record Finding(Kind kind, List<Integer> parts, int count, double amount, Box3 place, String says) {
     public Finding {
         parts = List.copyOf(parts);
     }
 
     /** What can be found, in the order in which it is told. */
     public enum Kind {
-        /** Edges at which a surface ends although the rest of it closes a body. */
-        OPEN,
+        /** Edges at which a surface ends although the rest of it closes a body; amount is their length. */
+        OPEN(
+                "An open surface has no inside: no mass, and solid glass or liquid looks wrong in it. Close it in the modelling"
+                        + " program."),
         /** Edges at which more than two triangles meet. */
-        NON_MANIFOLD,
+        NON_MANIFOLD("It is not clear what is inside there. Look for a doubled wall or a stray face."),
         /** Triangles that face the other way than their neighbours, or bodies that are inside out. */
-        FLIPPED,
+        FLIPPED("Seen from their back they can look black, or vanish. Turn them round in the modelling program."),
         /** Triangles that lie in the file more than once. */
-        DUPLICATE,
+        DUPLICATE("Two faces in one place flicker. Delete the second one in the modelling program."),
         /** Triangles without an area to speak of. */
-        DEGENERATE,
+        DEGENERATE("They carry neither light nor texture, and do no harm."),
         /** Faces of two parts in one place; amount is their common area. */
-        COINCIDENT,
+        COINCIDENT("Which of the two is seen is a matter of chance. Delete one in the modelling program, or part them a"
+                + " little."),
         /** The tip of the first part comes out of the second; amount is how far. */
-        POKING,
+        POKING("If it is not meant to be seen there, move it back by as much in the modelling program."),
         /** Two bodies that nearly touch; amount is the gap. */
-        GAP,
+        GAP("If they are meant to touch, let them: light gets into the gap."),
+        /** Parts were not compared with each other: too many triangles lie near other parts. */
+        NOT_COMPARED(
+                "Faces in one place, tips that poke through and gaps are not told for this model. Import it in several"
+                        + " files to have them told."),
         /** Parts far away from all others; amount is how far. */
-        STRAY,
+        STRAY("It makes the whole look tiny. Leave it out, or move it back in the modelling program."),
         /** The whole model lies far from the origin; amount is how far. */
-        FAR_FROM_ORIGIN,
+        FAR_FROM_ORIGIN("So far out, positions are rounded and surfaces tremble. Move it to the origin in the modelling"
+                + " program."),
         /** Parts without texture coordinates of their own. */
-        NO_COORDINATES,
+        NO_COORDINATES("Textures lie on them at real size as they are; plain colours need nothing."),
         /** Images with more pixels along a side than a picture can use. */
-        OVERSIZE_IMAGE,
+        OVERSIZE_IMAGE("More than a picture shows, and slow to load. Half the size will look the same."),
         /** Groups that hold no part. */
-        EMPTY_GROUP,
-        /** Names that say nothing. */
-        NAMELESS
+        EMPTY_GROUP("They are not needed."),
+        /** Names of parts or source materials that say nothing. */
+        NAMELESS("Names help to find things, and to keep their looks when a newer file comes.");
+
+        private final String advice;
+
+        Kind(String advice) {
+            this.advice = advice;
+        }
+
+        /** Why it matters and what to do, as a sentence or two. */
+        public String advice() {
+            return advice;
+        }
     }
 }

@@ -1,10 +1,12 @@
 package app.zolvan.core.prepare;
 
 import app.zolvan.core.geometry.Box3;
+import app.zolvan.core.geometry.MeshMeasure;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.model.Model;
+import app.zolvan.core.model.Preparation;
 import app.zolvan.core.model.SourceImage;
 import app.zolvan.core.prepare.Finding.Kind;
 import java.util.ArrayList;
@@ -13,6 +15,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.DoubleConsumer;
@@ -34,6 +37,7 @@ public final class ModelInspection {
     private static final double FAR = 20;
 
     private final Model model;
+    private final List<MeshMeasure> measures;
     private final DoubleConsumer progress;
     private final List<Finding> findings = new ArrayList<>();
     /** By mesh, whether it encloses something. */
@@ -43,8 +47,9 @@ public final class ModelInspection {
     /** By kind and what two parts are called. */
     private final Map<String, List<Finding>> alike = new TreeMap<>();
 
-    private ModelInspection(Model model, DoubleConsumer progress) {
-        this.model = model;
+    private ModelInspection(Preparation prepared, DoubleConsumer progress) {
+        this.model = prepared.model();
+        this.measures = prepared.measures();
         this.progress = progress;
     }
 
@@ -53,8 +58,8 @@ public final class ModelInspection {
      *
      * @param progress told the share done, in [0, 1]
      */
-    public static List<Finding> of(Model model, DoubleConsumer progress) {
-        ModelInspection i = new ModelInspection(model, progress);
+    public static List<Finding> of(Preparation prepared, DoubleConsumer progress) {
+        ModelInspection i = new ModelInspection(prepared, progress);
         i.shapes();
         i.contacts();
         i.places();
@@ -62,7 +67,9 @@ public final class ModelInspection {
         i.images();
         i.groups();
         i.names();
-        i.findings.sort(Comparator.comparing(Finding::kind).thenComparing(f -> -f.amount()));
+        i.findings.sort(Comparator.comparing(Finding::kind)
+                .thenComparing(f -> -f.amount())
+                .thenComparing(f -> -f.count()));
         progress.accept(1);
         return List.copyOf(i.findings);
     }
@@ -75,7 +82,7 @@ public final class ModelInspection {
         return n == 1 ? "one " + one : String.format(Locale.ROOT, "%,d %s", n, many);
     }
 
-    static String length(double metres) {
+    private static String length(double metres) {
         double mm = 1000 * metres;
         return mm < 10
                 ? String.format(Locale.ROOT, "%.1f mm", mm)
@@ -165,10 +172,8 @@ public final class ModelInspection {
         note.count += count * parts.size();
         note.amount += amount * parts.size();
         note.place = note.place.with(place);
-        for (int p : parts) {
-            note.place = parts.size() > 1
-                    ? note.place.with(model.boundsOf(model.parts().get(p)))
-                    : note.place;
+        for (int p : parts.subList(1, parts.size())) { // the place is the first one's
+            note.place = note.place.with(model.boundsOf(model.parts().get(p)));
         }
     }
 
@@ -176,7 +181,7 @@ public final class ModelInspection {
         notes.forEach((kind, byName) -> byName.values().forEach(n -> {
             String others = counted(n.parts.size() - 1, "other like it", "others like it");
             String who = name(n.parts.get(0)) + (n.parts.size() == 1 ? "" : " and " + others);
-            add(kind, n.parts, n.count, n.amount, n.place, says(kind, n, who), advice(kind));
+            add(kind, n.parts, n.count, n.amount, n.place, says(kind, n, who));
         }));
     }
 
@@ -195,19 +200,6 @@ public final class ModelInspection {
         };
     }
 
-    private static String advice(Kind kind) {
-        return switch (kind) {
-            case OPEN ->
-                "An open surface has no inside: no mass, and solid glass or liquid looks wrong in it. Close it in the"
-                        + " modelling program.";
-            case NON_MANIFOLD -> "It is not clear what is inside there. Look for a doubled wall or a stray face.";
-            case FLIPPED ->
-                "Seen from their back they can look black, or vanish. Turn them round in the modelling program.";
-            case DUPLICATE -> "Two faces in one place flicker. Delete the second one in the modelling program.";
-            default -> "They carry neither light nor texture, and do no harm.";
-        };
-    }
-
     // --- parts and each other ---
 
     private boolean closes(int part) {
@@ -221,14 +213,25 @@ public final class ModelInspection {
     }
 
     private void contacts() {
-        Tips tips = new Tips(model);
-        double[] areas = new double[model.parts().size()];
-        Arrays.fill(areas, -1);
-        for (Contacts.Pair p : Contacts.of(model, share -> progress.accept(0.3 + 0.5 * share))) {
+        Bodies bodies = new Bodies(model);
+        Tips tips = new Tips(model, bodies);
+        Optional<List<Contacts.Pair>> pairs = Contacts.of(model, bodies, share -> progress.accept(0.3 + 0.5 * share));
+        if (pairs.isEmpty()) {
+            add(
+                    Kind.NOT_COMPARED,
+                    List.of(),
+                    1,
+                    0,
+                    Box3.EMPTY,
+                    "Parts were not compared with each other: too many triangles lie near other parts.");
+            return;
+        }
+        for (Contacts.Pair p : pairs.get()) {
             // faces that look at each other are seen by nobody, unless light passes one of the bodies
             boolean clear = isClear(p.first) || isClear(p.second);
             double common = p.alike + (clear ? p.opposed : 0);
-            double least = Math.min(area(p.first, areas), area(p.second, areas));
+            double least = Math.min(
+                    measures.get(p.first).area(), measures.get(p.second).area());
             boolean shows = clear || common > MOST * least || !sources(p.first).equals(sources(p.second));
             if (common > SPECK && shows) {
                 tell(
@@ -236,10 +239,9 @@ public final class ModelInspection {
                         List.of(p.first, p.second),
                         0,
                         common,
-                        p.common,
+                        clear ? p.alikeAt.with(p.opposedAt) : p.alikeAt,
                         name(p.first) + " and " + name(p.second) + " share " + area(common)
-                                + " of surface in one place.",
-                        "Which of the two is seen is a matter of chance. Delete one in the modelling program, or part them a little.");
+                                + " of surface in one place.");
             }
             if (p.crossings > 0) {
                 poking(tips, p, p.first, p.second, p.ofFirst, p.ofSecond);
@@ -253,8 +255,7 @@ public final class ModelInspection {
                         p.gap(),
                         p.between,
                         "Between " + name(p.first) + " and " + name(p.second) + " there is a gap of " + length(p.gap())
-                                + " over " + area(p.facing) + ".",
-                        "If they are meant to touch, let them: light gets into the gap.");
+                                + " over " + area(p.facing) + ".");
             }
         }
         tellAlike();
@@ -265,10 +266,9 @@ public final class ModelInspection {
     }
 
     /** Keeps what was found between two parts; pairs of the same names, numbers aside, are told of together. */
-    private void tell(Kind kind, List<Integer> two, int count, double amount, Box3 place, String says, String advice) {
+    private void tell(Kind kind, List<Integer> two, int count, double amount, Box3 place, String says) {
         String called = kind + " " + plainName(two.get(0)) + " " + plainName(two.get(1));
-        alike.computeIfAbsent(called, c -> new ArrayList<>())
-                .add(new Finding(kind, two, count, amount, place, says, advice));
+        alike.computeIfAbsent(called, c -> new ArrayList<>()).add(new Finding(kind, two, count, amount, place, says));
     }
 
     private void tellAlike() {
@@ -291,8 +291,7 @@ public final class ModelInspection {
                     first.says()
                             + (more == 0
                                     ? ""
-                                    : " So it is with " + counted(more, "other pair", "other pairs") + " called so."),
-                    first.advice());
+                                    : " So it is with " + counted(more, "other pair", "other pairs") + " called so."));
         }
     }
 
@@ -309,18 +308,8 @@ public final class ModelInspection {
                     p.crossings,
                     out,
                     p.crossing,
-                    name(part) + " pokes " + length(out) + " out of " + name(through) + ".",
-                    "If it is not meant to be seen there, move it back by as much in the modelling program.");
+                    name(part) + " pokes " + length(out) + " out of " + name(through) + ".");
         }
-    }
-
-    private double area(int part, double[] known) {
-        if (known[part] < 0) {
-            Model.Part p = model.parts().get(part);
-            Vec3 s = model.partToWorld(p).stretch();
-            known[part] = model.meshOf(p).area() * Math.pow(s.x() * s.y() * s.z(), 2.0 / 3);
-        }
-        return known[part];
     }
 
     // --- the whole ---
@@ -354,25 +343,11 @@ public final class ModelInspection {
         }
         for (int i : stray) {
             double d = middles[i].minus(heart).length();
-            add(
-                    Kind.STRAY,
-                    List.of(i),
-                    1,
-                    d,
-                    boxes[i],
-                    name(i) + " lies " + length(d) + " away from everything else.",
-                    "It makes the whole look tiny. Leave it out, or move it back in the modelling program.");
+            add(Kind.STRAY, List.of(i), 1, d, boxes[i], name(i) + " lies " + length(d) + " away from everything else.");
         }
         double off = rest.isEmpty() ? 0 : rest.min().plus(rest.max()).times(0.5).length();
         if (off > FAR * rest.size().length()) {
-            add(
-                    Kind.FAR_FROM_ORIGIN,
-                    List.of(),
-                    1,
-                    off,
-                    rest,
-                    "The model lies " + length(off) + " from the origin.",
-                    "So far out, positions are rounded and surfaces tremble. Move it to the origin.");
+            add(Kind.FAR_FROM_ORIGIN, List.of(), 1, off, rest, "The model lies " + length(off) + " from the origin.");
         }
     }
 
@@ -399,8 +374,7 @@ public final class ModelInspection {
                     (without.size() == model.parts().size()
                                     ? "No part has"
                                     : counted(without.size(), "part has no", "parts have no"))
-                            + " texture coordinates.",
-                    "Textures lie on them at real size as they are; plain colours need nothing.");
+                            + " texture coordinates.");
         }
     }
 
@@ -418,8 +392,7 @@ public final class ModelInspection {
                                 "The image “%s” has %,d × %,d pixels.",
                                 image.name(),
                                 image.width(),
-                                image.height()),
-                        "More than a picture shows, and slow to load. Half the size will look the same.");
+                                image.height()));
             }
         }
     }
@@ -450,8 +423,7 @@ public final class ModelInspection {
                     empty == 1
                             ? "The group “" + first + "” holds nothing."
                             : "The group “" + first + "” and " + counted(empty - 1, "other", "others")
-                                    + " hold nothing.",
-                    "They are not needed.");
+                                    + " hold nothing.");
         }
     }
 
@@ -470,8 +442,7 @@ public final class ModelInspection {
                     0,
                     Box3.EMPTY,
                     counted(nameless.size(), "part has", "parts have") + " a name that says nothing, such as "
-                            + name(nameless.get(0)) + ".",
-                    "Names help to find things, and to keep their looks when a newer file comes.");
+                            + name(nameless.get(0)) + ".");
         }
         List<String> sources = model.sources().stream()
                 .map(s -> s.name())
@@ -485,13 +456,12 @@ public final class ModelInspection {
                     0,
                     Box3.EMPTY,
                     counted(sources.size(), "source material has", "source materials have")
-                            + " a name that says nothing, such as “" + sources.get(0) + "”.",
-                    "The parts that arrived with one stay together, whatever it is called.");
+                            + " a name that says nothing, such as “" + sources.get(0) + "”.");
         }
     }
 
-    private void add(Kind kind, List<Integer> parts, int count, double amount, Box3 place, String says, String advice) {
+    private void add(Kind kind, List<Integer> parts, int count, double amount, Box3 place, String says) {
         String start = Character.toUpperCase(says.charAt(0)) + says.substring(1);
-        findings.add(new Finding(kind, parts, count, amount, place, start, advice));
+        findings.add(new Finding(kind, parts, count, amount, place, start));
     }
 }

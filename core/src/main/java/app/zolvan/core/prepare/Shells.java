@@ -1,12 +1,17 @@
 package app.zolvan.core.prepare;
 
 import app.zolvan.core.geometry.Box3;
+import app.zolvan.core.geometry.BoxTree;
+import app.zolvan.core.geometry.EdgePairs;
 import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Triangles;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.geometry.VertexWeld;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * How the triangles of a mesh hang together: its connected shells, which of their edges are open or shared by too many,
@@ -21,14 +26,19 @@ final class Shells {
     /** Lower triangles than this, in metres, have no area to speak of. */
     private static final double LOWEST = 1e-6;
 
+    /** In place of a triangle's shell. */
+    private static final int UNSEEN = -1;
+
+    private static final int LEFT_OUT = -2;
+
     private final Mesh mesh;
     private final double scale;
     private final int[] place;
     private final int[] corners;
-    /** The half-edge across each half-edge's edge where just two triangles meet; −1 for none, −2 for several. */
-    private final int[] across;
-    /** Whether the two run the same way. */
-    private final boolean[] alike;
+    /** As {@link EdgePairs} has them. */
+    private int[] across;
+
+    private boolean[] alike;
 
     private final int[] shellOf;
     private final boolean[] turned;
@@ -59,11 +69,8 @@ final class Shells {
         for (int i = 0; i < corners.length; i++) {
             corners[i] = place[mesh.indices()[i]];
         }
-        across = new int[corners.length];
-        Arrays.fill(across, -1);
-        alike = new boolean[corners.length];
         shellOf = new int[corners.length / 3];
-        Arrays.fill(shellOf, -1);
+        Arrays.fill(shellOf, UNSEEN);
         turned = new boolean[corners.length / 3];
     }
 
@@ -101,7 +108,7 @@ final class Shells {
     }
 
     Vec3 end(int halfEdge) {
-        return mesh.position(corners[next(halfEdge)]);
+        return mesh.position(corners[EdgePairs.next(halfEdge)]);
     }
 
     /** Bounds of some triangles, in the mesh's own space. */
@@ -115,10 +122,6 @@ final class Shells {
         return box;
     }
 
-    private static int next(int e) {
-        return e % 3 == 2 ? e - 2 : e + 1;
-    }
-
     /** Sets aside triangles without area and those that are there already. */
     private void sortOut() {
         int triangles = corners.length / 3;
@@ -130,21 +133,20 @@ final class Shells {
         for (int t = 0; t < triangles; t++) {
             if (height(t) * scale < LOWEST) {
                 degenerate.add(t);
-                shellOf[t] = -2;
+                shellOf[t] = LEFT_OUT;
                 continue;
             }
             sorted(t, own);
-            int h = (own[0] * 0x9E3779B1 ^ own[1] * 0x85EBCA77 ^ own[2] * 0xC2B2AE3D) & Integer.MAX_VALUE;
-            h = (h ^ h >>> 15) & mask;
+            int h = VertexWeld.hash(own[0], own[1], own[2]) & mask;
             boolean known = false;
             while (slots[h] >= 0 && !known) {
                 sorted(slots[h], other);
                 known = Arrays.equals(own, other);
-                h = known ? h : h + 1 & mask;
+                h = known ? h : (h + 1) & mask;
             }
             if (known) {
                 duplicates.add(t);
-                shellOf[t] = -2;
+                shellOf[t] = LEFT_OUT;
             } else {
                 slots[h] = t;
             }
@@ -167,44 +169,20 @@ final class Shells {
     }
 
     private boolean isLeftOut(int t) {
-        return shellOf[t] == -2;
+        return shellOf[t] == LEFT_OUT;
     }
 
     /** Finds what lies across each edge. */
     private void connect() {
-        int mask = Integer.highestOneBit(Math.max(corners.length, 4)) * 4 - 1;
-        long[] keys = new long[mask + 1];
-        int[] firsts = new int[mask + 1];
-        Arrays.fill(keys, -1);
+        EdgePairs pairs = EdgePairs.of(corners, this::isLeftOut);
+        across = pairs.across();
+        alike = pairs.alike();
+        Set<Long> told = new HashSet<>();
         for (int e = 0; e < corners.length; e++) {
-            if (isLeftOut(e / 3)) {
-                continue;
-            }
-            int a = corners[e];
-            int b = corners[next(e)];
-            long key = (long) Math.min(a, b) << 32 | Math.max(a, b);
-            int h = Long.hashCode(key * 0x9E3779B97F4A7C15L);
-            h = (h ^ h >>> 15) & mask;
-            while (keys[h] != -1 && keys[h] != key) {
-                h = h + 1 & mask;
-            }
-            if (keys[h] == -1) {
-                keys[h] = key;
-                firsts[h] = e;
-                continue;
-            }
-            int o = firsts[h];
-            if (across[o] == -1) {
-                across[o] = e;
-                across[e] = o;
-                alike[o] = alike[e] = corners[o] == a;
-            } else {
-                if (across[o] >= 0) {
-                    crowded.add(o);
-                    across[across[o]] = -2;
-                    across[o] = -2;
-                }
-                across[e] = -2;
+            long a = Math.min(corners[e], corners[EdgePairs.next(e)]);
+            long b = Math.max(corners[e], corners[EdgePairs.next(e)]);
+            if (across[e] == EdgePairs.SEVERAL && told.add(a << 32 | b)) {
+                crowded.add(e);
             }
         }
     }
@@ -213,7 +191,7 @@ final class Shells {
     private void walk() {
         int[] stack = new int[corners.length / 3];
         for (int seed = 0; seed < shellOf.length; seed++) {
-            if (shellOf[seed] != -1) {
+            if (shellOf[seed] != UNSEEN) {
                 continue;
             }
             int top = 0;
@@ -223,7 +201,7 @@ final class Shells {
                 int t = stack[--top];
                 for (int e = 3 * t; e < 3 * t + 3; e++) {
                     int o = across[e] / 3;
-                    if (across[e] >= 0 && shellOf[o] == -1) {
+                    if (across[e] >= 0 && shellOf[o] == UNSEEN) {
                         shellOf[o] = shellCount;
                         turned[o] = turned[t] ^ alike[e];
                         stack[top++] = o;
@@ -272,11 +250,12 @@ final class Shells {
             }
         }
         enclosing = shellCount > 0 && Arrays.stream(shells).allMatch(Shell::encloses);
+        BoxTree tree = tree(shells);
         for (int i = 0; i < shellCount; i++) {
             Shell s = shells[i];
             boolean right; // whether the way of its first triangle is the right one
             if (s.encloses()) {
-                boolean outward = depth(shells, i) % 2 == 0;
+                boolean outward = depth(shells, tree, i) % 2 == 0;
                 // within another shell both a hollow and a body of its own make sense, so the greater part decides
                 right = outward ? s.volume > 0 : s.turnedArea <= s.area / 2;
             } else {
@@ -304,7 +283,7 @@ final class Shells {
         s.volume += turned[t] ? -six : six;
         s.box = s.box.with(a).with(b).with(c);
         for (int e = 3 * t; e < 3 * t + 3; e++) {
-            s.crowded |= across[e] == -2;
+            s.crowded |= across[e] == EdgePairs.SEVERAL;
         }
     }
 
@@ -312,7 +291,7 @@ final class Shells {
     private List<int[]> loops() {
         List<Integer> open = new ArrayList<>();
         for (int e = 0; e < corners.length; e++) {
-            if (across[e] == -1 && !isLeftOut(e / 3)) {
+            if (across[e] == EdgePairs.NONE && !isLeftOut(e / 3)) {
                 open.add(e);
             }
         }
@@ -347,11 +326,11 @@ final class Shells {
     }
 
     private int begin(int e) {
-        return turned[e / 3] ? corners[next(e)] : corners[e];
+        return turned[e / 3] ? corners[EdgePairs.next(e)] : corners[e];
     }
 
     private int finish(int e) {
-        return turned[e / 3] ? corners[e] : corners[next(e)];
+        return turned[e / 3] ? corners[e] : corners[EdgePairs.next(e)];
     }
 
     /** The area of the flat hole a loop would be. */
@@ -366,17 +345,27 @@ final class Shells {
         return sum.length() / 2;
     }
 
-    /** How many other enclosing shells of the mesh hold this one. */
-    private int depth(Shell[] shells, int which) {
-        Shell s = shells[which];
-        int depth = 0;
+    private static BoxTree tree(Shell[] shells) {
+        double[] boxes = new double[6 * shells.length];
         for (int i = 0; i < shells.length; i++) {
+            shells[i].box.put(boxes, 6 * i);
+        }
+        return new BoxTree(boxes);
+    }
+
+    /** How many other enclosing shells of the mesh hold this one. */
+    private int depth(Shell[] shells, BoxTree tree, int which) {
+        Shell s = shells[which];
+        double[] box = new double[6];
+        s.box.put(box, 0);
+        int[] depth = {0};
+        tree.touching(box, i -> {
             Shell o = shells[i];
             if (i != which && o.encloses() && holds(o.box, s.box) && isWithin(o, corner(3 * s.triangles.get(0)))) {
-                depth++;
+                depth[0]++;
             }
-        }
-        return depth;
+        });
+        return depth[0];
     }
 
     private static boolean holds(Box3 outer, Box3 inner) {
@@ -389,24 +378,16 @@ final class Shells {
         return true;
     }
 
-    /** By the winding number, the solid angle over 4π (Van Oosterom & Strackee 1983): small holes do not spoil it. */
+    /** By the winding number, the solid angle over 4π: small holes do not spoil it. */
     private boolean isWithin(Shell s, Vec3 p) {
         double angle = 0;
         for (int t : s.triangles) {
-            double w = solidAngle(
+            double w = Triangles.solidAngle(
                     corner(3 * t).minus(p),
                     corner(3 * t + 1).minus(p),
                     corner(3 * t + 2).minus(p));
             angle += turned[t] ? -w : w;
         }
         return Math.abs(angle) > 2 * Math.PI;
-    }
-
-    static double solidAngle(Vec3 a, Vec3 b, Vec3 c) {
-        double la = a.length();
-        double lb = b.length();
-        double lc = c.length();
-        double down = la * lb * lc + a.dot(b) * lc + b.dot(c) * la + c.dot(a) * lb;
-        return 2 * Math.atan2(a.dot(b.cross(c)), down);
     }
 }

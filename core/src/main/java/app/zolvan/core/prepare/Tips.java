@@ -1,12 +1,10 @@
 package app.zolvan.core.prepare;
 
-import app.zolvan.core.geometry.Box3;
-import app.zolvan.core.geometry.BoxTree;
 import app.zolvan.core.geometry.Mesh;
-import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.geometry.VertexWeld;
 import app.zolvan.core.model.Model;
+import app.zolvan.core.prepare.Bodies.Body;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -28,16 +26,15 @@ final class Tips {
     private static final double LITTLE = 0.25;
     /** So many corners of a group are measured. */
     private static final int CORNERS = 64;
-    /** By how much a way out of a body is askew, so that it runs along no edge. */
-    private static final double ASKEW = 1e-4;
     /** So many stretches of crossed triangles are looked at, about. */
     private static final long SIDES = 400_000;
 
     private final Model model;
-    private final Map<Integer, Body> bodies = new HashMap<>();
+    private final Bodies bodies;
 
-    Tips(Model model) {
+    Tips(Model model, Bodies bodies) {
         this.model = model;
+        this.bodies = bodies;
     }
 
     /**
@@ -48,9 +45,9 @@ final class Tips {
      * @return metres; 0 where there is none
      */
     double of(int part, int other, Set<Integer> crossed, Set<Integer> by, boolean closes) {
-        Body body = body(part);
-        Body around = body(other);
-        Pieces pieces = new Pieces(meshOf(part), body.corners, crossed);
+        Body around = bodies.of(other);
+        Mesh mesh = model.meshOf(model.parts().get(part));
+        Pieces pieces = new Pieces(mesh, bodies.of(part).corners, crossed);
         pieces.join(around.some(by));
         Map<Integer, List<Vec3>> members = pieces.groups();
         List<Double> outside = new ArrayList<>();
@@ -75,91 +72,6 @@ final class Tips {
         double[] sorted = {size.x(), size.y(), size.z()};
         Arrays.sort(sorted);
         return sorted[1];
-    }
-
-    private Mesh meshOf(int part) {
-        return model.meshOf(model.parts().get(part));
-    }
-
-    private Body body(int part) {
-        return bodies.computeIfAbsent(part, p -> {
-            Mesh mesh = meshOf(p);
-            Transform t = model.partToWorld(model.parts().get(p));
-            Vec3[] corners = new Vec3[mesh.vertexCount()];
-            for (int v = 0; v < corners.length; v++) {
-                corners[v] = t.point(mesh.position(v));
-            }
-            return new Body(corners, mesh.indices());
-        });
-    }
-
-    /** Triangles in the world, and a tree over them. */
-    private static final class Body {
-        final Vec3[] corners;
-        final int[] index;
-        private final BoxTree tree;
-        /** Longer than any way through it. */
-        private final double far;
-
-        private int hits;
-
-        Body(Vec3[] corners, int[] index) {
-            this.corners = corners;
-            this.index = index;
-            double[] boxes = new double[2 * index.length];
-            Box3 all = Box3.EMPTY;
-            for (int t = 0; t < index.length / 3; t++) {
-                put(corner(t, 0), corner(t, 1), corner(t, 2), boxes, 6 * t);
-                all = all.with(corner(t, 0)).with(corner(t, 1)).with(corner(t, 2));
-            }
-            far = 2 * all.size().length();
-            tree = new BoxTree(boxes);
-        }
-
-        /** A body of some of the triangles. */
-        Body some(Set<Integer> triangles) {
-            int[] fewer = new int[3 * triangles.size()];
-            int at = 0;
-            for (int t : triangles) {
-                System.arraycopy(index, 3 * t, fewer, at, 3);
-                at += 3;
-            }
-            return new Body(corners, fewer);
-        }
-
-        private Vec3 corner(int t, int k) {
-            return corners[index[3 * t + k]];
-        }
-
-        private static void put(Vec3 a, Vec3 b, Vec3 c, double[] out, int at) {
-            for (int k = 0; k < 3; k++) {
-                out[at + k] = Math.min(a.get(k), Math.min(b.get(k), c.get(k)));
-                out[at + 3 + k] = Math.max(a.get(k), Math.max(b.get(k), c.get(k)));
-            }
-        }
-
-        /** How many triangles a stretch passes. */
-        int cuts(Vec3 a, Vec3 b) {
-            double[] box = new double[6];
-            put(a, b, b, box, 0);
-            hits = 0;
-            tree.touching(box, t -> hits += meets(a, b, corner(t, 0), corner(t, 1), corner(t, 2)) ? 1 : 0);
-            return hits;
-        }
-
-        double distance(Vec3 p) {
-            return tree.nearest(p, t -> Tips.distance(p, corner(t, 0), corner(t, 1), corner(t, 2)));
-        }
-
-        /** Whether a point lies within: by parity along each axis, a little askew, and the majority of the three. */
-        boolean holds(Vec3 p) {
-            int votes = 0;
-            for (int axis = 0; axis < 3; axis++) {
-                Vec3 way = new Vec3(ASKEW, 1.7 * ASKEW, 2.3 * ASKEW).plus(Vec3.axis(axis));
-                votes += cuts(p, p.plus(way.times(far))) % 2;
-            }
-            return votes >= 2;
-        }
     }
 
     /** A part's corners and, where it is crossed, points all over its triangles, on their way to groups. */
@@ -293,21 +205,6 @@ final class Tips {
         }
     }
 
-    /** Whether a stretch from a to b passes a triangle, by the signs of volumes. */
-    static boolean meets(Vec3 a, Vec3 b, Vec3 p, Vec3 q, Vec3 r) {
-        Vec3 n = q.minus(p).cross(r.minus(p));
-        double from = a.minus(p).dot(n);
-        double to = b.minus(p).dot(n);
-        if (from > 0 == to > 0) {
-            return false;
-        }
-        Vec3 way = b.minus(a);
-        double u = way.dot(p.minus(a).cross(q.minus(a)));
-        double v = way.dot(q.minus(a).cross(r.minus(a)));
-        double w = way.dot(r.minus(a).cross(p.minus(a)));
-        return (u >= 0 && v >= 0 && w >= 0) || (u <= 0 && v <= 0 && w <= 0);
-    }
-
     private static double farthest(List<Vec3> group, Body around) {
         int step = Math.max(1, group.size() / CORNERS);
         double most = 0;
@@ -315,43 +212,5 @@ final class Tips {
             most = Math.max(most, around.distance(group.get(i)));
         }
         return most;
-    }
-
-    /** From a point to a triangle (Ericson 2005, section 5.1.5). */
-    static double distance(Vec3 p, Vec3 a, Vec3 b, Vec3 c) {
-        Vec3 ab = b.minus(a);
-        Vec3 ac = c.minus(a);
-        Vec3 ap = p.minus(a);
-        double d1 = ab.dot(ap);
-        double d2 = ac.dot(ap);
-        if (d1 <= 0 && d2 <= 0) {
-            return ap.length();
-        }
-        Vec3 bp = p.minus(b);
-        double d3 = ab.dot(bp);
-        double d4 = ac.dot(bp);
-        if (d3 >= 0 && d4 <= d3) {
-            return bp.length();
-        }
-        double vc = d1 * d4 - d3 * d2;
-        if (vc <= 0 && d1 >= 0 && d3 <= 0) {
-            return ap.minus(ab.times(d1 / (d1 - d3))).length();
-        }
-        Vec3 cp = p.minus(c);
-        double d5 = ab.dot(cp);
-        double d6 = ac.dot(cp);
-        if (d6 >= 0 && d5 <= d6) {
-            return cp.length();
-        }
-        double vb = d5 * d2 - d1 * d6;
-        if (vb <= 0 && d2 >= 0 && d6 <= 0) {
-            return ap.minus(ac.times(d2 / (d2 - d6))).length();
-        }
-        double va = d3 * d6 - d5 * d4;
-        if (va <= 0 && d4 - d3 >= 0 && d5 - d6 >= 0) {
-            return bp.minus(c.minus(b).times((d4 - d3) / (d4 - d3 + d5 - d6))).length();
-        }
-        double sum = va + vb + vc;
-        return ap.minus(ab.times(vb / sum)).minus(ac.times(vc / sum)).length();
     }
 }

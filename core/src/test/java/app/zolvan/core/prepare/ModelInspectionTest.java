@@ -8,6 +8,8 @@ import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.TriangleSoup;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.model.Model;
+import app.zolvan.core.model.Preparation;
+import app.zolvan.core.model.SourceImage;
 import app.zolvan.core.prepare.Finding.Kind;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -34,7 +36,7 @@ class ModelInspectionTest {
 
     private List<Finding> findings() {
         Model model = new Model(groups, parts, meshes, List.of(), Map.of(), List.of());
-        return ModelInspection.of(model, share -> {}).stream()
+        return ModelInspection.of(Preparation.of(model, share -> {}), share -> {}).stream()
                 .filter(f -> f.kind() != Kind.NO_COORDINATES)
                 .toList();
     }
@@ -276,6 +278,36 @@ class ModelInspectionTest {
         List<Finding> found = findings();
         assertThat(found).extracting(Finding::kind).containsExactly(Kind.STRAY, Kind.EMPTY_GROUP, Kind.NAMELESS);
         assertThat(found.get(1).count()).isEqualTo(2);
+    }
+
+    @Test
+    void aModelFarFromTheOriginAndAnImageTooLargeAreTold() {
+        add("Oak plank", mesh(box(2, 0.02, 0.2)), 300, 0, 400);
+        SourceImage image = new SourceImage("oak.png", "image/png", 8192, 4096, new byte[0]);
+        Model model = new Model(groups, parts, meshes, List.of(), Map.of("a", image), List.of());
+        List<Finding> found = ModelInspection.of(Preparation.of(model, share -> {}), share -> {});
+        assertThat(found)
+                .extracting(Finding::kind)
+                .containsExactly(Kind.FAR_FROM_ORIGIN, Kind.NO_COORDINATES, Kind.OVERSIZE_IMAGE);
+        assertThat(found.get(0).amount()).isCloseTo(Math.hypot(301, 400.1), within(0.1));
+        assertThat(found.get(2).says()).isEqualTo("The image “oak.png” has 8,192 × 4,096 pixels.");
+    }
+
+    /** A hollow, a body within it, and a hole that is the wrong way round: by nesting. */
+    @Test
+    void hollowsFaceInwardAndWhatIsWithinThemOutward() {
+        TriangleSoup good = box(1, 1, 1)
+                .add(box(0.8, 0.8, 0.8).reversed(), Transform.translation(0.1, 0.1, 0.1))
+                .add(box(0.6, 0.6, 0.6), Transform.translation(0.2, 0.2, 0.2));
+        add("Nested", mesh(good), 0, 0, 0);
+        assertThat(findings()).isEmpty();
+        TriangleSoup bad = box(1, 1, 1)
+                .add(box(0.8, 0.8, 0.8).reversed(), Transform.translation(0.1, 0.1, 0.1))
+                .add(box(0.6, 0.6, 0.6).reversed(), Transform.translation(0.2, 0.2, 0.2));
+        add("Wrong inside", mesh(bad), 5, 0, 0);
+        assertThat(findings())
+                .extracting(Finding::says)
+                .containsExactly("12 triangles of “Wrong inside” face the wrong way.");
     }
 
     @ParameterizedTest

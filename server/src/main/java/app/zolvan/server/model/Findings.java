@@ -48,7 +48,7 @@ public record Findings(boolean looked, List<FindingWire> entries) {
                                                 f.place().max().y(),
                                                 f.place().max().z()),
                                 f.says(),
-                                f.advice()))
+                                f.kind().advice()))
                         .toList());
     }
 }

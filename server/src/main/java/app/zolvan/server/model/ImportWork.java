@@ -125,8 +125,7 @@ public class ImportWork implements JobWork {
                     Repeats.joined(arrival.model()),
                     s -> progress.at(READ + s * PREPARE, "Laying coordinates and measuring"));
             List<Finding> found = ModelInspection.of(
-                    prepared.model(),
-                    s -> progress.at(READ + PREPARE + s * INSPECT, "Looking for what needs attention"));
+                    prepared, s -> progress.at(READ + PREPARE + s * INSPECT, "Looking for what needs attention"));
             progress.at(READ + PREPARE + INSPECT, "Saving");
             Cut cut = Cut.of(bytes, Reading.standard()).orElse(null);
             if (origin.again()) {
