@@ -86,7 +86,7 @@ public final class EyeScenes {
     }
 
     private static Still still(View v, Region r) {
-        Still still = new Still(v.scene.build(), v.sky, null, v.camera, r.width(), r.height(), 1, 32);
+        Still still = new Still(v.scene.build(), v.sky, null, v.camera, r.width(), r.height(), 1, 32).guided();
         return v.caustics == null ? still : still.with(v.caustics);
     }
 

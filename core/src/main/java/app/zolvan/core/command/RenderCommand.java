@@ -208,7 +208,8 @@ final class RenderCommand {
                     "The region does not lie within the picture of " + width + " × " + height
                             + " pixels. Choose one that does.");
         }
-        Still still = new Still(scene, environment, BACKDROP, camera(model.bounds()), width, height, seed, BOUNCES);
+        Still still =
+                new Still(scene, environment, BACKDROP, camera(model.bounds()), width, height, seed, BOUNCES).guided();
         if (caustics != null) {
             still.with(caustics);
         }

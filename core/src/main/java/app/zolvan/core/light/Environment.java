@@ -17,6 +17,8 @@ public final class Environment {
     private final int[] rowGuide;
     private final int[] columnGuide;
     private final double total;
+    /** By row: what a pixel's luminance is to be multiplied by for the density of sampling it. */
+    private final double[] perSteradian;
 
     /** A sampled direction, its radiance, and its density per steradian. */
     public static final class Sample {
@@ -55,6 +57,12 @@ public final class Environment {
             rows[y] = sum;
         }
         total = sum;
+        perSteradian = new double[height];
+        for (int y = 0; y < height; y++) { // chance of a pixel by the solid angle it covers
+            double sine = StrictMath.sin(Math.PI * (y + 0.5) / height);
+            double band = StrictMath.cos(Math.PI * y / height) - StrictMath.cos(Math.PI * (y + 1) / height);
+            perSteradian[y] = sine * width / (total * 2 * Math.PI * band);
+        }
         rowGuide = new int[height];
         columnGuide = new int[width * height];
         guide(rows, 0, height, rowGuide);
@@ -131,13 +139,7 @@ public final class Environment {
         out.r = strength * rgb[i];
         out.g = strength * rgb[i + 1];
         out.b = strength * rgb[i + 2];
-        // chance of the pixel by the solid angle it covers
-        double sine = StrictMath.sin(Math.PI * (py + 0.5) / height);
-        double angle = 2
-                * Math.PI
-                / width
-                * (StrictMath.cos(Math.PI * py / height) - StrictMath.cos(Math.PI * (py + 1) / height));
-        out.pdf = luminance(rgb, i) * sine / (total * angle);
+        out.pdf = luminance(rgb, i) * perSteradian[py];
     }
 
     /** Samples a direction. */

@@ -11,9 +11,13 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.Cubes;
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.TriangleSoup;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
+import app.zolvan.core.light.Lamp;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
@@ -38,9 +42,12 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Small pictures whose right answer is known in closed form, and pictures that must be the same however they are made. */
 class StillTest {
+    private static final Vec3 CORNER = new Vec3(4, 3, 5);
+
     /** A matt surface that sees nothing but a uniform sky sends back albedo · L. */
     @Test
     void aMattSheetUnderAUniformSkyShowsItsAlbedo() {
@@ -238,28 +245,88 @@ class StillTest {
     }
 
     /** One picture, four ways: another number of threads, and a rectangle of it alone. */
-    @Test
-    void aPictureIsTheSameForAnyNumberOfThreadsAndInParts() {
-        RenderScene scene = new RenderScene.Builder(Kind.SCALAR)
-                .add(sheet(5, 0, true), Transform.IDENTITY, List.of(MATT))
-                .add(Cubes.box(1, 1, 1), Transform.translation(0.5, 0.51, 0.5), List.of(GLASS))
-                .add(Cubes.box(1, 1, 1), Transform.translation(1.7, 0.51, 0.5), List.of(MATT))
-                .build();
-        Camera camera = eye(new Vec3(4, 3, 5), new Vec3(0.5, 0.5, 0.5), 30);
-        Quality quality = new Quality(0.02, 64);
+    @ParameterizedTest
+    @ValueSource(booleans = {false, true})
+    void aPictureIsTheSameForAnyNumberOfThreadsAndInParts(boolean guided) {
+        RenderScene scene = guided ? room() : corner();
+        Quality quality = new Quality(0.02, guided ? 16 : 64);
         int w = 70;
         int h = 50;
-        Still one = new Still(scene, Environment.studio(1), null, camera, w, h, 42, 12);
+        Still one = corner(scene, guided, w, h);
         one.render(quality, new Region(0, 0, w, h), 1, PATIENT);
         for (int threads : new int[] {2, 7}) {
-            Still many = new Still(scene, Environment.studio(1), null, camera, w, h, 42, 12);
+            Still many = corner(scene, guided, w, h);
             many.render(quality, new Region(0, 0, w, h), threads, PATIENT);
             assertSame(one, many, new Region(0, 0, w, h));
         }
         Region part = new Region(23, 11, 20, 17);
-        Still some = new Still(scene, Environment.studio(1), null, camera, w, h, 42, 12);
+        Still some = corner(scene, guided, w, h);
         some.render(quality, part, 2, PATIENT);
         assertSame(one, some, part);
+    }
+
+    private static Still corner(RenderScene scene, boolean guided, int w, int h) {
+        return guided
+                ? inRoom(scene, w, h).guided()
+                : new Still(scene, Environment.studio(1), null, eye(CORNER, new Vec3(0.5, 0.5, 0.5), 30), w, h, 42, 12);
+    }
+
+    private static Still inRoom(RenderScene scene, int w, int h) {
+        Camera camera = eye(new Vec3(1.9, 1.2, 1.9), new Vec3(0, 0.9, 0), 60);
+        return new Still(scene, Environment.uniform(5, 6, 8), null, camera, w, h, 42, 12);
+    }
+
+    /** A closed room of 4 × 2 × 4 m with a pane in one wall, through which the sun shines on the floor. */
+    private static RenderScene room() {
+        Mesh pane = new TriangleSoup()
+                .quad(new Vec3(-2, 0.8, 0.7), new Vec3(-2, 0.8, -0.7), new Vec3(-2, 1.7, -0.7), new Vec3(-2, 1.7, 0.7))
+                .toMesh(0.1);
+        TriangleSoup walls = new TriangleSoup();
+        double[] y = {0, 0.8, 1.7, 2};
+        double[] z = {-2, -0.7, 0.7, 2};
+        for (int i = 0; i < 3; i++) {
+            for (int k = 0; k < 3; k++) {
+                if (i != 1 || k != 1) {
+                    walls.quad(
+                            new Vec3(-2, y[i], z[k + 1]),
+                            new Vec3(-2, y[i], z[k]),
+                            new Vec3(-2, y[i + 1], z[k]),
+                            new Vec3(-2, y[i + 1], z[k + 1]));
+                }
+            }
+        }
+        walls.quad(new Vec3(2, 0, -2), new Vec3(2, 0, 2), new Vec3(2, 2, 2), new Vec3(2, 2, -2));
+        walls.quad(new Vec3(-2, 0, -2), new Vec3(2, 0, -2), new Vec3(2, 2, -2), new Vec3(-2, 2, -2));
+        walls.quad(new Vec3(2, 0, 2), new Vec3(-2, 0, 2), new Vec3(-2, 2, 2), new Vec3(2, 2, 2));
+        return new RenderScene.Builder(Kind.SCALAR)
+                .add(sheet(2, 0, true), Transform.IDENTITY, List.of(MATT))
+                .add(sheet(2, 2, false), Transform.IDENTITY, List.of(MATT))
+                .add(walls.toMesh(0.1), Transform.IDENTITY, List.of(MATT))
+                .add(pane, Transform.IDENTITY, List.of(GLASS.with(Parameter.GEOMETRY_THIN_WALLED, true)))
+                .lamp(new Lamp.Sun(new Vec3(-1, 0.8, 0.1).normalised(), 0.00465, LinearRgb.grey(40_000), 0))
+                .build();
+    }
+
+    /** Guided paths and looks through panes find the same light, with less than half of the error's square. */
+    @Test
+    void aGuidedPictureOfARoomIsTheSameWithLessNoise() {
+        RenderScene scene = room();
+        int n = 40;
+        Region all = new Region(0, 0, n, n);
+        double[] mean = new double[2];
+        double[] error = new double[2];
+        for (int guided = 0; guided < 2; guided++) {
+            Still still = guided == 1 ? inRoom(scene, n, n).guided() : inRoom(scene, n, n);
+            still.render(Quality.samples(64), all, 2, PATIENT);
+            error[guided] = still.film().error(0, 0, n, n);
+            double[] rgb = new double[3];
+            for (int i = 0; i < n * n; i++) {
+                still.film().mean(i % n, i / n, rgb);
+                mean[guided] += rgb[1] / n / n;
+            }
+        }
+        assertThat(mean[1]).isCloseTo(mean[0], within(0.02 * mean[0]));
+        assertThat(error[1] * error[1]).isLessThan(0.5 * error[0] * error[0]);
     }
 
     private static void assertSame(Still a, Still b, Region r) {

@@ -2,7 +2,6 @@ package app.zolvan.core.render.path;
 
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
-import app.zolvan.core.light.Lamp;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.sample.Directions;
 import app.zolvan.core.render.sample.Sampler;
@@ -29,6 +28,9 @@ public final class PathTracer {
     private static final double CD_PER_UNIT = 1000;
 
     private static final double WIDEST_CONE = 0.5;
+    /** Numbers that scouting remembers of a place. */
+    private static final int STEP = 13;
+
     /** What light leaves a body by after wandering in it. */
     private static final SurfaceValues WAY_OUT = wayOut();
 
@@ -46,7 +48,7 @@ public final class PathTracer {
 
     private final RenderScene scene;
     private final Environment environment;
-    private final Lamp.Sun[] suns;
+    private final Disc[] suns;
     private final double[] backdrop;
     private final int longest;
     private final Ray ray = new Ray();
@@ -77,6 +79,20 @@ public final class PathTracer {
     /** Whether photons were gathered where the path last scattered: lamps that only mirrors part from it are in them. */
     private boolean gathered;
 
+    private Guide guide;
+    /** Of the place at hand: its cell of the guide, and how often the guide is followed there. */
+    private int cell;
+
+    private double guided;
+    /** With what density the last direction was, or would be, chosen. */
+    private double density;
+
+    private GuideRecords scouted;
+    /** What scouting remembers of each place where it chose a direction. */
+    private double[] steps;
+
+    private int remembered;
+
     /** Whether the path has only gone straight on so far, so that the backdrop lies behind. */
     private boolean seen;
 
@@ -97,6 +113,13 @@ public final class PathTracer {
     private double fromY;
     private double fromZ;
     private double sinceThen;
+    /** The density with which a look through the panes from there would have come this way. */
+    private double crossedSince;
+    /** The same for the last look for light. */
+    private double crossed;
+    /** How often the surroundings are looked for through panes. */
+    private double paned;
+
     private double coneWidth;
     private double coneSpread;
 
@@ -108,7 +131,7 @@ public final class PathTracer {
     public PathTracer(RenderScene scene, Environment environment, Vec3 eye, double[] backdrop, int longest) {
         this.scene = scene;
         this.environment = environment;
-        this.suns = scene.suns().toArray(new Lamp.Sun[0]);
+        this.suns = scene.suns().stream().map(Disc::of).toArray(Disc[]::new);
         this.backdrop = backdrop;
         this.longest = longest;
         this.sum = new double[3 * scene.circuits()];
@@ -124,6 +147,18 @@ public final class PathTracer {
     void gather(Photons from, double strength) {
         photons = from;
         photonStrength = strength;
+    }
+
+    /** Follows it where that pays; null for none. */
+    void follow(Guide by, double throughPanes) {
+        guide = by;
+        paned = throughPanes;
+    }
+
+    /** Keeps what light it meets from now on. */
+    void scout(GuideRecords into) {
+        scouted = into;
+        steps = new double[STEP * (longest + 1)];
     }
 
     /** Follows light of one wavelength alone from now on, in nanometres; for measuring. */
@@ -148,6 +183,13 @@ public final class PathTracer {
      * @param spread by how much a pixel's view widens per metre
      */
     public void trace(Vec3 origin, double x, double y, double z, double spread, Sampler random) {
+        walk(origin, x, y, z, spread, random);
+        if (scouted != null) {
+            report();
+        }
+    }
+
+    private void walk(Vec3 origin, double x, double y, double z, double spread, Sampler random) {
         begin(origin.x(), origin.y(), origin.z(), x, y, z, start, random);
         coneSpread = spread;
         int bounces = 0;
@@ -171,7 +213,10 @@ public final class PathTracer {
             scene.dress(hit, coneWidth / Math.max(0.1, Math.abs(facing)));
             SurfaceValues s = hit.surface;
             boolean entering = facing < 0;
+            double crossing =
+                    paned > 0 && lastPdf > 0 && s.isPane() ? crossing(hit, fromX, fromY, fromZ, sinceThen, facing) : 0;
             if (isPassedOver(entering, random)) {
+                crossedSince += crossing;
                 if (++passed > PASSED_OVER) {
                     return;
                 }
@@ -190,11 +235,15 @@ public final class PathTracer {
             }
             ask(eta, entering);
             if (!bsdf.isSmooth()) {
+                beGuided();
                 lookForLight(entering, random);
                 gatherHere(entering);
             }
-            if (!bsdf.sample(random.next(), random.next(), random.next())) {
+            if (!choose(entering, random.next(), random.next(), random.next())) {
                 return;
+            }
+            if (scouted != null && !bsdf.smooth && !bsdf.walks) {
+                keepStep();
             }
             if (bsdf.walks) {
                 if (!wander(s, entering, random)) {
@@ -203,6 +252,7 @@ public final class PathTracer {
                 entering = true;
                 body = false;
             }
+            crossedSince += crossing;
             if (!leave(entering, body)) {
                 return;
             }
@@ -227,10 +277,12 @@ public final class PathTracer {
         part = -1;
         material = -1;
         tr = tg = tb = 1;
+        remembered = 0;
         lastPdf = 0; // an eye's ray: whatever it meets is seen in full
         gathered = false;
         seen = true;
         sinceThen = 0;
+        crossedSince = 0;
         coneWidth = 0;
         coneSpread = 0;
         media.copy(in);
@@ -264,6 +316,116 @@ public final class PathTracer {
         face(entering);
         boolean fromInside = (hit.isBody() || hit.isBoundary) && !entering;
         bsdf.set(hit.surface, local(0, -1), local(3, -1), local(6, -1), eta, fromInside);
+        guided = 0;
+    }
+
+    private void beGuided() {
+        if (guide != null) {
+            cell = guide.cell(hit.x, hit.y, hit.z);
+            guided = guide.share(cell) * bsdf.spreads();
+        }
+    }
+
+    /** The density with which a direction about which the surface was just asked would be chosen. */
+    private double density(double x, double y, double z) {
+        return guided > 0 ? (1 - guided) * bsdf.pdf + guided * guide.density(cell, x, y, z) : bsdf.pdf;
+    }
+
+    /** Chooses where to go on, by the guide or by the surface. */
+    private boolean choose(boolean entering, double u, double v, double w) {
+        if (w < guided) {
+            guide.sample(cell, u, v, turned);
+            double x = turned[0];
+            double y = turned[1];
+            double z = turned[2];
+            if (!asks(x, y, z, entering)) {
+                return false;
+            }
+            bsdf.take(
+                    frame[0] * x + frame[1] * y + frame[2] * z,
+                    frame[3] * x + frame[4] * y + frame[5] * z,
+                    frame[6] * x + frame[7] * y + frame[8] * z);
+            density = density(x, y, z);
+            return true;
+        }
+        if (!bsdf.sample(u, v, guided > 0 ? (w - guided) / (1 - guided) : w)) {
+            return false;
+        }
+        if (bsdf.smooth || bsdf.walks) {
+            density = 1 - guided;
+        } else {
+            density = bsdf.pdf;
+            if (guided > 0) {
+                world();
+                density = density(turned[0], turned[1], turned[2]);
+            }
+        }
+        return true;
+    }
+
+    /** The sampled direction as one of the world. */
+    private void world() {
+        turned[0] = frame[0] * bsdf.wx + frame[3] * bsdf.wy + frame[6] * bsdf.wz;
+        turned[1] = frame[1] * bsdf.wx + frame[4] * bsdf.wy + frame[7] * bsdf.wz;
+        turned[2] = frame[2] * bsdf.wx + frame[5] * bsdf.wy + frame[8] * bsdf.wz;
+    }
+
+    private void keepStep() {
+        double through = brightness(tr, tg, tb);
+        double value = brightness(bsdf.r, bsdf.g, bsdf.b);
+        double spreads = bsdf.spreads();
+        if (wavelength != 0 || !(through > 0 && value > 0 && spreads > 0)) {
+            return;
+        }
+        world();
+        int at = STEP * remembered++;
+        steps[at] = hit.x;
+        steps[at + 1] = hit.y;
+        steps[at + 2] = hit.z;
+        steps[at + 3] = turned[0];
+        steps[at + 4] = turned[1];
+        steps[at + 5] = turned[2];
+        steps[at + 6] = brightness(bsdf.r * tr, bsdf.g * tg, bsdf.b * tb) / density;
+        steps[at + 7] = found();
+        steps[at + 8] = value;
+        steps[at + 9] = density;
+        steps[at + 10] = bsdf.pdf;
+        steps[at + 11] = guide == null ? -1 : guide.density(cell, turned[0], turned[1], turned[2]);
+        steps[at + 12] = spreads;
+    }
+
+    /** Tells of each place what was found beyond it. */
+    private void report() {
+        double all = found();
+        for (int i = 0; i < remembered; i++) {
+            int at = STEP * i;
+            double radiance = Math.max(0, all - steps[at + 7]) / steps[at + 6];
+            scouted.add(
+                    steps[at],
+                    steps[at + 1],
+                    steps[at + 2],
+                    steps[at + 3],
+                    steps[at + 4],
+                    steps[at + 5],
+                    radiance,
+                    steps[at + 8],
+                    steps[at + 9],
+                    steps[at + 10],
+                    steps[at + 11],
+                    steps[at + 12]);
+        }
+    }
+
+    private double found() {
+        double all = 0;
+        for (int i = 0; i < sum.length; i += 3) {
+            all += brightness(sum[i], sum[i + 1], sum[i + 2]);
+        }
+        return all;
+    }
+
+    private static double brightness(double r, double g, double b) {
+        return 0.2126 * r + 0.7152 * g + 0.0722 * b;
     }
 
     private void remember(SurfaceValues s, boolean entering) {
@@ -336,7 +498,7 @@ public final class PathTracer {
             if (mirrored > 0 && !bsdf.isSmooth()) {
                 found.add(hit.x, hit.y, hit.z, dx, dy, dz, tr, tg, tb, from.circuit);
             }
-            if (!bsdf.sample(random.next(), random.next(), random.next()) || !bsdf.smooth) {
+            if (!choose(entering, random.next(), random.next(), random.next()) || !bsdf.smooth) {
                 return;
             }
             mirrored += bsdf.through && hit.surface.thinWalled ? 0 : 1;
@@ -357,25 +519,26 @@ public final class PathTracer {
 
     /** Goes on in the sampled direction; false where the interpolated normal would let light leak through. */
     private boolean leave(boolean entering, boolean body) {
-        double share = bsdf.smooth ? 1 : 1 / bsdf.pdf;
-        tr *= bsdf.r * share;
-        tg *= bsdf.g * share;
-        tb *= bsdf.b * share;
+        tr *= bsdf.r / density;
+        tg *= bsdf.g / density;
+        tb *= bsdf.b / density;
         boolean straightOn = bsdf.smooth && bsdf.through && hit.surface.thinWalled;
         if (!straightOn) {
             seen = false;
-            lastPdf = bsdf.smooth ? 0 : bsdf.pdf;
+            lastPdf = bsdf.smooth ? 0 : density;
             fromX = hit.x;
             fromY = hit.y;
             fromZ = hit.z;
             sinceThen = 0;
+            crossedSince = 0;
         }
         if (!bsdf.smooth) {
-            coneSpread = Math.min(WIDEST_CONE, Math.max(coneSpread, 0.25 / Math.sqrt(bsdf.pdf)));
+            coneSpread = Math.min(WIDEST_CONE, Math.max(coneSpread, 0.25 / Math.sqrt(density)));
         }
-        dx = frame[0] * bsdf.wx + frame[3] * bsdf.wy + frame[6] * bsdf.wz;
-        dy = frame[1] * bsdf.wx + frame[4] * bsdf.wy + frame[7] * bsdf.wz;
-        dz = frame[2] * bsdf.wx + frame[5] * bsdf.wy + frame[8] * bsdf.wz;
+        world();
+        dx = turned[0];
+        dy = turned[1];
+        dz = turned[2];
         boolean through = dx * hit.gx + dy * hit.gy + dz * hit.gz < 0 == entering;
         if (through != bsdf.through) {
             return false;
@@ -411,30 +574,17 @@ public final class PathTracer {
         }
         environment.look(dx, dy, dz, light);
         boolean inPhotons = gathered && lastPdf == 0;
-        add(scene.surroundings(), light.r, light.g, light.b, lastPdf > 0 ? heuristic(lastPdf, light.pdf) : 1);
-        for (Lamp.Sun sun : suns) {
-            Vec3 to = sun.towards();
-            if (!inPhotons && dx * to.x() + dy * to.y() + dz * to.z() >= StrictMath.cos(sun.radius())) {
-                shine(sun, lastPdf > 0 ? heuristic(lastPdf, cone(sun)) : 1);
+        add(
+                scene.surroundings(),
+                light.r,
+                light.g,
+                light.b,
+                lastPdf > 0 ? heuristic(lastPdf, (1 - paned) * light.pdf + paned * crossedSince) : 1);
+        for (Disc sun : suns) {
+            if (!inPhotons && sun.isMet(dx, dy, dz)) {
+                add(sun.circuit(), sun.r(), sun.g(), sun.b(), lastPdf > 0 ? heuristic(lastPdf, sun.pdf()) : 1);
             }
         }
-    }
-
-    /** Adds the radiance of a sun's disc, E/(π sin² r). */
-    private void shine(Lamp.Sun sun, double weight) {
-        double sine = StrictMath.sin(sun.radius());
-        double scale = weight / (Math.PI * sine * sine * CD_PER_UNIT);
-        add(
-                sun.circuit(),
-                sun.illuminance().r(),
-                sun.illuminance().g(),
-                sun.illuminance().b(),
-                scale);
-    }
-
-    private static double cone(Lamp.Sun sun) {
-        double half = StrictMath.sin(sun.radius() / 2);
-        return 1 / (4 * Math.PI * half * half);
     }
 
     /** Adds what a hit surface emits, as radiance in units of 1,000 cd/m². */
@@ -463,14 +613,8 @@ public final class PathTracer {
 
     /** One look at the surroundings, each sun and one of the lamps, from the hit, through its surface's eyes. */
     private void lookForLight(boolean entering, Sampler random) {
-        environment.sample(random.next(), random.next(), light);
-        boolean shines = light.r + light.g + light.b > 0;
-        if (shines
-                && asks(light.x, light.y, light.z, entering)
-                && reaches(light.x, light.y, light.z, Double.POSITIVE_INFINITY)) {
-            collect(scene.surroundings(), light.r, light.g, light.b, heuristic(light.pdf, bsdf.pdf) / light.pdf);
-        }
-        for (Lamp.Sun sun : suns) {
+        lookAround(entering, random);
+        for (Disc sun : suns) {
             lookForSun(sun, entering, random.next(), random.next());
         }
         if (scene.lamps().isEmpty()) {
@@ -484,28 +628,58 @@ public final class PathTracer {
         double far = lamp.distance * (lamp.isPoint ? 0.99999 : 0.9995);
         if (asks(lamp.dx, lamp.dy, lamp.dz, entering) && reaches(lamp.dx, lamp.dy, lamp.dz, far)) {
             scene.dress(lamp, other);
-            double weight = lamp.isPoint ? 1 : heuristic(lamp.pdf, bsdf.pdf);
+            double weight = lamp.isPoint ? 1 : heuristic(lamp.pdf, density(lamp.dx, lamp.dy, lamp.dz));
             collect(lamp.circuit, lamp.r, lamp.g, lamp.b, weight / lamp.pdf / CD_PER_UNIT);
         }
     }
 
-    private void lookForSun(Lamp.Sun sun, boolean entering, double u, double v) {
-        double half = StrictMath.sin(sun.radius() / 2);
-        Vec3 to = sun.towards();
-        Directions.about(to.x(), to.y(), to.z(), 1 - u * 2 * half * half, 2 * Math.PI * v, turned);
+    /** Looks at the surroundings where they are bright, or where a pane shows them. */
+    private void lookAround(boolean entering, Sampler random) {
+        double u = random.next();
+        double v = random.next();
+        double w = paned > 0 ? random.next() : 1;
+        boolean byPane = w < paned;
+        if (byPane) {
+            if (!scene.panes().sample(hit.x, hit.y, hit.z, u, v, w / paned, lamp)) {
+                return;
+            }
+            environment.look(lamp.dx, lamp.dy, lamp.dz, light);
+            light.x = lamp.dx;
+            light.y = lamp.dy;
+            light.z = lamp.dz;
+        } else {
+            environment.sample(u, v, light);
+        }
+        if (!(light.r + light.g + light.b > 0)
+                || !asks(light.x, light.y, light.z, entering)
+                || !reaches(light.x, light.y, light.z, Double.POSITIVE_INFINITY)
+                || (byPane && crossed == 0)) {
+            return;
+        }
+        double own = density(light.x, light.y, light.z);
+        double pdf = (1 - paned) * light.pdf + paned * crossed;
+        collect(scene.surroundings(), light.r, light.g, light.b, heuristic(pdf, own) / pdf);
+        if (scouted != null && paned > 0) {
+            double value = brightness(
+                    bsdf.r * light.r * reaching[0], bsdf.g * light.g * reaching[1], bsdf.b * light.b * reaching[2]);
+            scouted.look(value, pdf, light.pdf, crossed, own);
+        }
+    }
+
+    /** The density per steradian with which a look through the panes from a place goes through one, so far on. */
+    private double crossing(Hit pane, double x, double y, double z, double way, double cosine) {
+        double density = scene.panes().density(x, y, z, pane.instance, pane.primitive);
+        return density * way * way / Math.max(1e-6, Math.abs(cosine));
+    }
+
+    private void lookForSun(Disc sun, boolean entering, double u, double v) {
+        Directions.about(sun.x(), sun.y(), sun.z(), 1 - u * sun.span(), 2 * Math.PI * v, turned);
         double x = turned[0];
         double y = turned[1];
         double z = turned[2];
         if (asks(x, y, z, entering) && reaches(x, y, z, Double.POSITIVE_INFINITY)) {
-            double pdf = cone(sun);
-            double disc = StrictMath.sin(sun.radius());
-            double weight = heuristic(pdf, bsdf.pdf) / (pdf * Math.PI * disc * disc * CD_PER_UNIT);
-            collect(
-                    sun.circuit(),
-                    sun.illuminance().r(),
-                    sun.illuminance().g(),
-                    sun.illuminance().b(),
-                    weight);
+            double weight = heuristic(sun.pdf(), density(x, y, z)) / sun.pdf();
+            collect(sun.circuit(), sun.r(), sun.g(), sun.b(), weight);
         }
     }
 
@@ -536,6 +710,7 @@ public final class PathTracer {
         double oy = hit.y + side * hit.gy;
         double oz = hit.z + side * hit.gz;
         reaching[0] = reaching[1] = reaching[2] = 1;
+        crossed = 0;
         shadow.set(ox, oy, oz, x, y, z, 0, (float) far);
         if (!scene.isSeeThrough()) {
             if (scene.occluded(shadow)) {
@@ -558,6 +733,7 @@ public final class PathTracer {
         double oy = startY;
         double oz = startZ;
         double left = far;
+        double way = 0;
         SurfaceValues in = media.here();
         double around = in == null ? 1 : in.ior;
         for (int i = 0; i < PASSED_OVER; i++) {
@@ -570,6 +746,10 @@ public final class PathTracer {
             double facing = x * other.gx + y * other.gy + z * other.gz;
             pane.set(s, 0, 0, Math.abs(facing), s.ior / around, false);
             pane.straight();
+            way += other.distance;
+            if (paned > 0 && s.isPane()) {
+                crossed += crossing(other, hit.x, hit.y, hit.z, way, facing);
+            }
             double gone = 1 - s.opacity;
             reaching[0] *= gone + s.opacity * pane.r;
             reaching[1] *= gone + s.opacity * pane.g;
@@ -667,9 +847,9 @@ public final class PathTracer {
      * 2017 as OpenPBR gives them); leaves the surface's place, frame and scattering ready for its way on.
      */
     private boolean wander(SurfaceValues s, boolean entering, Sampler random) {
-        tr *= bsdf.r;
-        tg *= bsdf.g;
-        tb *= bsdf.b;
+        tr *= bsdf.r / density;
+        tg *= bsdf.g / density;
+        tb *= bsdf.b / density;
         double cosine = s.subsurfaceCosine;
         double ar = single(s.subsurfaceR, cosine);
         double ag = single(s.subsurfaceG, cosine);
@@ -678,9 +858,10 @@ public final class PathTracer {
         double eg = 1 / Math.max(1e-7, s.subsurfacePathG);
         double eb = 1 / Math.max(1e-7, s.subsurfacePathB);
         int body = hit.instance;
-        dx = frame[0] * bsdf.wx + frame[3] * bsdf.wy + frame[6] * bsdf.wz;
-        dy = frame[1] * bsdf.wx + frame[4] * bsdf.wy + frame[7] * bsdf.wz;
-        dz = frame[2] * bsdf.wx + frame[5] * bsdf.wy + frame[8] * bsdf.wz;
+        world();
+        dx = turned[0];
+        dy = turned[1];
+        dz = turned[2];
         step(!entering);
         for (int i = 0; i < LONGEST_WALK; i++) {
             double free = freePath(er, eg, eb, random);
@@ -735,9 +916,10 @@ public final class PathTracer {
         }
         face(true);
         bsdf.set(WAY_OUT, 0, 0, 1, WAY_OUT.ior, false);
+        beGuided();
         lookForLight(true, random);
         gatherHere(true);
-        return bsdf.sample(random.next(), random.next(), random.next());
+        return choose(true, random.next(), random.next(), random.next());
     }
 
     /** The albedo of one scattering that makes a body of this colour. */
@@ -833,6 +1015,7 @@ public final class PathTracer {
         gathered = false; // nor do photons stay there
         seen = false;
         sinceThen = 0;
+        crossedSince = 0;
         return true;
     }
 

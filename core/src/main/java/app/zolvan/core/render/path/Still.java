@@ -14,6 +14,8 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.LongAdder;
+import java.util.function.IntConsumer;
+import java.util.function.Supplier;
 
 /**
  * A picture in the making. It is worked on in blocks that are anchored to the full picture; every block gets the same first
@@ -28,6 +30,12 @@ public final class Still {
     private static final int PROVEN = 16;
     private static final int PHOTON_CHUNK = 1 << 14;
     private static final int MOST_PHOTONS = 20_000_000;
+    private static final int SCOUT_CHUNK = 1 << 10;
+    private static final int FEWEST_SCOUTS = 1 << 13;
+    private static final int MOST_SCOUTS = 1 << 18;
+    private static final int ROUNDS = 4;
+    /** How often scouts look for the surroundings through panes. */
+    private static final double UNTRIED_PANES = 0.5;
 
     /** What of the picture is wanted: columns x … x + width − 1, rows y … y + height − 1. */
     public record Region(int x, int y, int width, int height) {}
@@ -70,6 +78,11 @@ public final class Still {
     private Caustics caustics;
     private Photons photons;
     private int photonPass;
+    private boolean guided;
+    private boolean scouted;
+    private Guide guide;
+    /** How often the surroundings are looked for through panes. */
+    private double paned;
 
     /**
      * @param backdrop what lies behind everything, scene-linear; null for the surroundings
@@ -115,6 +128,46 @@ public final class Still {
         return this;
     }
 
+    /** Learns from where light comes at each place, and looks there; it pays where most of it comes by way of others. */
+    public Still guided() {
+        guided = true;
+        return this;
+    }
+
+    /**
+     * Sends scouts all over the picture, in rounds of twice as many each, and makes of each round the guide for the next.
+     * What they find depends on the whole picture, the scene and the seed alone.
+     */
+    private void scout(int threads) {
+        paned = scene.panes().isEmpty() ? 0 : UNTRIED_PANES;
+        int paths = Math.max(FEWEST_SCOUTS, Math.min(MOST_SCOUTS, film.width * film.height));
+        sendPhotons(FIRST, threads);
+        for (int round = ROUNDS - 1; round >= 0; round--) {
+            int count = paths >> round;
+            int chunks = (count + SCOUT_CHUNK - 1) / SCOUT_CHUNK;
+            GuideRecords[] found = new GuideRecords[chunks];
+            int salt = round;
+            share(threads, chunks, () -> {
+                PathTracer tracer = tracer();
+                Sampler random = new Sampler();
+                return i -> {
+                    found[i] = new GuideRecords();
+                    tracer.scout(found[i]);
+                    for (int k = i * SCOUT_CHUNK; k < Math.min(count, (i + 1) * SCOUT_CHUNK); k++) {
+                        random.start(k, salt, 0, ~seed);
+                        sample(random.next() * film.width, random.next() * film.height, tracer, random);
+                    }
+                };
+            });
+            GuideRecords all = GuideRecords.joined(List.of(found));
+            guide = GuideGrowth.of(all);
+            if (round == 0) {
+                paned = all.steadiestLook();
+            }
+        }
+        scouted = true;
+    }
+
     /**
      * The photons for a pass: as many for each sample, gathered the more narrowly the more samples there are (radius² falls
      * with their number's cube root; Knaus & Zwicker 2011).
@@ -129,24 +182,14 @@ public final class Still {
         int count = (int) Math.min(MOST_PHOTONS, caustics.photons() * Math.min(8, passes));
         int chunks = (count + PHOTON_CHUNK - 1) / PHOTON_CHUNK;
         Photons.Found[] found = new Photons.Found[chunks];
-        AtomicInteger next = new AtomicInteger();
-        ExecutorService pool = Executors.newFixedThreadPool(threads);
-        try {
-            List<Future<?>> workers = new ArrayList<>();
-            for (int t = 0; t < threads; t++) {
-                workers.add(pool.submit(() -> {
-                    Emitter emitter = new Emitter(scene, environment, focus, bounces, seed);
-                    for (int i = next.getAndIncrement(); i < chunks; i = next.getAndIncrement()) {
-                        found[i] = new Photons.Found();
-                        int to = Math.min(count, (i + 1) * PHOTON_CHUNK);
-                        emitter.emit(i * PHOTON_CHUNK, to, count, pass, found[i]);
-                    }
-                }));
-            }
-            await(workers);
-        } finally {
-            pool.shutdown();
-        }
+        share(threads, chunks, () -> {
+            Emitter emitter = new Emitter(scene, environment, focus, bounces, seed);
+            return i -> {
+                found[i] = new Photons.Found();
+                int to = Math.min(count, (i + 1) * PHOTON_CHUNK);
+                emitter.emit(i * PHOTON_CHUNK, to, count, pass, found[i]);
+            };
+        });
         return new Photons(List.of(found), radius);
     }
 
@@ -163,30 +206,28 @@ public final class Still {
                 open.add(new int[] {x, y, Math.min(film.width, x + BLOCK), Math.min(film.height, y + BLOCK)});
             }
         }
-        ExecutorService pool = Executors.newFixedThreadPool(threads);
-        try {
-            int blocks = open.size();
-            pass(pool, threads, open, 1, Film.COARSE);
-            if (!watcher.at(0, 0)) {
-                return false;
+        int blocks = open.size();
+        pass(threads, open, 1, Film.COARSE);
+        if (!watcher.at(0, 0)) {
+            return false;
+        }
+        if (guided && !scouted) {
+            scout(threads);
+        }
+        int to = Math.min(FIRST, quality.most);
+        while (true) {
+            int reached = to;
+            pass(threads, open, reached, 1);
+            if (reached >= PROVEN && quality.noise > 0) {
+                open.removeIf(b -> !hasMore(b, reached) && film.error(b[0], b[1], b[2], b[3]) <= quality.noise);
             }
-            int to = Math.min(FIRST, quality.most);
-            while (true) {
-                int reached = to;
-                pass(pool, threads, open, reached, 1);
-                if (reached >= PROVEN && quality.noise > 0) {
-                    open.removeIf(b -> !hasMore(b, reached) && film.error(b[0], b[1], b[2], b[3]) <= quality.noise);
-                }
-                boolean finished = open.isEmpty() || reached >= quality.most;
-                double share = finished ? 1 : 1 - (double) open.size() / blocks * (1 - (double) reached / quality.most);
-                boolean goOn = watcher.at(share, reached);
-                if (finished || !goOn) {
-                    return finished;
-                }
-                to = Math.min(quality.most, 2 * reached);
+            boolean finished = open.isEmpty() || reached >= quality.most;
+            double share = finished ? 1 : 1 - (double) open.size() / blocks * (1 - (double) reached / quality.most);
+            boolean goOn = watcher.at(share, reached);
+            if (finished || !goOn) {
+                return finished;
             }
-        } finally {
-            pool.shutdown();
+            to = Math.min(quality.most, 2 * reached);
         }
     }
 
@@ -211,24 +252,46 @@ public final class Still {
     }
 
     /** Brings every {@code step}th pixel of the blocks to a number of samples. */
-    private void pass(ExecutorService pool, int threads, List<int[]> blocks, int to, int step) {
+    private void pass(int threads, List<int[]> blocks, int to, int step) {
         sendPhotons(Math.max(FIRST, to), threads);
-        AtomicInteger next = new AtomicInteger();
-        List<Future<?>> workers = new ArrayList<>();
-        for (int t = 0; t < threads; t++) {
-            workers.add(pool.submit(() -> {
-                PathTracer tracer = new PathTracer(scene, environment, camera.position(), backdrop, bounces);
-                if (photons != null) {
-                    tracer.gather(photons, caustics.strength());
-                }
-                Sampler random = new Sampler();
-                for (int i = next.getAndIncrement(); i < blocks.size(); i = next.getAndIncrement()) {
-                    block(blocks.get(i), to, step, tracer, random);
-                }
-                rays.add(tracer.rays());
-            }));
+        share(threads, blocks.size(), () -> {
+            PathTracer tracer = tracer();
+            Sampler random = new Sampler();
+            return i -> {
+                long before = tracer.rays();
+                block(blocks.get(i), to, step, tracer, random);
+                rays.add(tracer.rays() - before);
+            };
+        });
+    }
+
+    private PathTracer tracer() {
+        PathTracer tracer = new PathTracer(scene, environment, camera.position(), backdrop, bounces);
+        if (photons != null) {
+            tracer.gather(photons, caustics.strength());
         }
-        await(workers);
+        tracer.follow(guide, paned);
+        return tracer;
+    }
+
+    /** Does tasks on threads, each of which takes the next that is left. */
+    private static void share(int threads, int tasks, Supplier<IntConsumer> worker) {
+        AtomicInteger next = new AtomicInteger();
+        ExecutorService pool = Executors.newFixedThreadPool(threads);
+        try {
+            List<Future<?>> workers = new ArrayList<>();
+            for (int t = 0; t < threads; t++) {
+                workers.add(pool.submit(() -> {
+                    IntConsumer at = worker.get();
+                    for (int i = next.getAndIncrement(); i < tasks; i = next.getAndIncrement()) {
+                        at.accept(i);
+                    }
+                }));
+            }
+            await(workers);
+        } finally {
+            pool.shutdown();
+        }
     }
 
     private static void await(List<Future<?>> workers) {
@@ -249,18 +312,23 @@ public final class Still {
             for (int x = b[0]; x < b[2]; x += step) {
                 for (int s = film.samples(x, y); s < to; s++) {
                     random.start(x, y, s, seed);
-                    double u = 2 * (x + 0.5 + tent(random.next())) / film.width - 1;
-                    double v = 1 - 2 * (y + 0.5 + tent(random.next())) / film.height;
-                    double dx = ahead.x() + u * right.x() + v * above.x();
-                    double dy = ahead.y() + u * right.y() + v * above.y();
-                    double dz = ahead.z() + u * right.z() + v * above.z();
-                    double l = 1 / Math.sqrt(dx * dx + dy * dy + dz * dz);
-                    tracer.trace(camera.position(), dx * l, dy * l, dz * l, spread, random);
+                    sample(x + 0.5 + tent(random.next()), y + 0.5 + tent(random.next()), tracer, random);
                     film.add(x, y, tracer.sum);
                     film.see(x, y, tracer.albedo, tracer.normal, tracer.depth, tracer.part, tracer.material);
                 }
             }
         }
+    }
+
+    /** Follows one path from a point of the picture, in pixels from its corner at the top left. */
+    private void sample(double x, double y, PathTracer tracer, Sampler random) {
+        double u = 2 * x / film.width - 1;
+        double v = 1 - 2 * y / film.height;
+        double dx = ahead.x() + u * right.x() + v * above.x();
+        double dy = ahead.y() + u * right.y() + v * above.y();
+        double dz = ahead.z() + u * right.z() + v * above.z();
+        double l = 1 / Math.sqrt(dx * dx + dy * dy + dz * dz);
+        tracer.trace(camera.position(), dx * l, dy * l, dz * l, spread, random);
     }
 
     /** A tent over the pixel and half of its neighbours: the picture's filter, by where samples are taken. */

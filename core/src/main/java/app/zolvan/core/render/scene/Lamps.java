@@ -9,6 +9,7 @@ import app.zolvan.core.render.surface.SurfaceValues;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.Predicate;
 
 /**
  * All that shines from a place: triangles that glow and lamps. One is chosen by a tree of lights (Conty Estevez & Kulla
@@ -16,10 +17,13 @@ import java.util.List;
  * and direction. A point on a triangle is chosen evenly by area.
  */
 public final class Lamps {
-    private final List<Source> sources = new ArrayList<>();
+    private final Source[] sources;
     private final int[][] numberOf;
     // the tree: forks have two children, leaves one source
     private final double[] box;
+    /** Of each node the middle of its box and half its diagonal, squared: no light in it is thought nearer than that. */
+    private final double[] ball;
+
     private final double[] power;
     private final double[] cone;
     private final int[] child;
@@ -95,18 +99,30 @@ public final class Lamps {
     }
 
     Lamps(List<RenderScene.Instance> instances, List<Lamp> lamps) {
+        this(instances, lamps, SurfaceValues::emits);
+    }
+
+    /** The panes of a scene, as if they shone evenly. */
+    static Lamps ofPanes(List<RenderScene.Instance> instances) {
+        return new Lamps(instances, List.of(), SurfaceValues::isPane);
+    }
+
+    private Lamps(List<RenderScene.Instance> instances, List<Lamp> lamps, Predicate<SurfaceValues> shines) {
         numberOf = new int[instances.size()][];
+        List<Source> all = new ArrayList<>();
         for (int i = 0; i < instances.size(); i++) {
-            gather(instances.get(i), i);
+            gather(instances.get(i), i, shines, all);
         }
         for (Lamp lamp : lamps) {
             if (!(lamp instanceof Lamp.Sun)) {
-                sources.add(new Source(position(lamp), 0, null, -1, -1, lamp));
+                all.add(new Source(position(lamp), 0, null, -1, -1, lamp));
             }
         }
-        int n = sources.size();
+        sources = all.toArray(new Source[0]);
+        int n = sources.length;
         int room = Math.max(1, 2 * n);
         box = new double[6 * room];
+        ball = new double[4 * room];
         power = new double[room];
         cone = new double[4 * room];
         child = new int[2 * room];
@@ -119,11 +135,11 @@ public final class Lamps {
         }
     }
 
-    private void gather(RenderScene.Instance in, int instance) {
+    private void gather(RenderScene.Instance in, int instance, Predicate<SurfaceValues> shines, List<Source> all) {
         Mesh mesh = in.mesh();
         for (int span = 0; span < in.skins().length; span++) {
             Skin skin = in.skins()[span];
-            if (!skin.values.emits()) {
+            if (!shines.test(skin.values)) {
                 continue;
             }
             if (numberOf[instance] == null) {
@@ -136,9 +152,9 @@ public final class Lamps {
                 Vec3 c = RenderScene.world(in.toWorld(), mesh.positions(), mesh.indices()[3 * t + 2]);
                 double area = b.minus(a).cross(c.minus(a)).length() / 2;
                 if (area > 0) {
-                    numberOf[instance][t] = sources.size();
+                    numberOf[instance][t] = all.size();
                     double[] corners = {a.x(), a.y(), a.z(), b.x(), b.y(), b.z(), c.x(), c.y(), c.z()};
-                    sources.add(new Source(corners, area, skin, instance, t, null));
+                    all.add(new Source(corners, area, skin, instance, t, null));
                 }
             }
         }
@@ -152,7 +168,7 @@ public final class Lamps {
     }
 
     private double middle(int source, int axis) {
-        double[] c = sources.get(source).corners;
+        double[] c = sources[source].corners;
         return c.length == 3 ? c[axis] : (c[axis] + c[axis + 3] + c[axis + 6]) / 3;
     }
 
@@ -180,6 +196,7 @@ public final class Lamps {
             box[6 * node + 3 + k] = Math.max(box[6 * left + 3 + k], box[6 * right + 3 + k]);
         }
         joinCones(node, left, right);
+        setBall(node);
         return node;
     }
 
@@ -203,7 +220,7 @@ public final class Lamps {
     }
 
     private void leaf(int node, int source) {
-        Source s = sources.get(source);
+        Source s = sources[source];
         child[2 * node] = -1;
         child[2 * node + 1] = source;
         leafOf[source] = node;
@@ -225,6 +242,18 @@ public final class Lamps {
             spread = spot.outer();
         }
         setCone(node, axis, spread);
+        setBall(node);
+    }
+
+    private void setBall(int node) {
+        double radius2 = 0;
+        for (int k = 0; k < 3; k++) {
+            double low = box[6 * node + k];
+            double high = box[6 * node + 3 + k];
+            ball[4 * node + k] = (low + high) / 2;
+            radius2 += (high - low) * (high - low) / 4;
+        }
+        ball[4 * node + 3] = Math.max(radius2, 1e-12);
     }
 
     private void setCone(int node, Vec3 axis, double spread) {
@@ -245,34 +274,42 @@ public final class Lamps {
     }
 
     public boolean isEmpty() {
-        return sources.isEmpty();
+        return sources.length == 0;
     }
 
-    /** How much a node may send to a place; only the ratio of two children counts. */
-    private double importance(int node, double x, double y, double z) {
-        int o = 6 * node;
-        double cx = (box[o] + box[o + 3]) / 2 - x;
-        double cy = (box[o + 1] + box[o + 4]) / 2 - y;
-        double cz = (box[o + 2] + box[o + 5]) / 2 - z;
-        double sx = box[o + 3] - box[o];
-        double sy = box[o + 4] - box[o + 1];
-        double sz = box[o + 5] - box[o + 2];
-        double radius2 = (sx * sx + sy * sy + sz * sz) / 4;
-        double d2 = cx * cx + cy * cy + cz * cz;
+    /** The square of how far a node's lights are taken to be from a place. */
+    private double distance2(int node, double x, double y, double z) {
+        double cx = ball[4 * node] - x;
+        double cy = ball[4 * node + 1] - y;
+        double cz = ball[4 * node + 2] - z;
+        return Math.max(cx * cx + cy * cy + cz * cz, ball[4 * node + 3]);
+    }
+
+    /** Whether a node's lights may shine on a place at all, by the cone they shine into. */
+    private boolean faces(int node, double x, double y, double z) {
         double spread = cone[4 * node + 3];
-        double facing = 1;
-        if (spread < Math.PI && d2 > radius2) {
-            double cosine = -(cone[4 * node] * cx + cone[4 * node + 1] * cy + cone[4 * node + 2] * cz) / Math.sqrt(d2);
-            double off = StrictMath.acos(Math.max(-1, Math.min(1, cosine))) - StrictMath.asin(Math.sqrt(radius2 / d2));
-            facing = off <= spread ? 1 : 0;
+        if (spread >= Math.PI) {
+            return true;
         }
-        return power[node] * facing / Math.max(d2, Math.max(radius2, 1e-12));
+        double cx = ball[4 * node] - x;
+        double cy = ball[4 * node + 1] - y;
+        double cz = ball[4 * node + 2] - z;
+        double d2 = cx * cx + cy * cy + cz * cz;
+        double radius2 = ball[4 * node + 3];
+        if (d2 <= radius2) {
+            return true;
+        }
+        double cosine = -(cone[4 * node] * cx + cone[4 * node + 1] * cy + cone[4 * node + 2] * cz) / Math.sqrt(d2);
+        double off = StrictMath.acos(Math.max(-1, Math.min(1, cosine))) - StrictMath.asin(Math.sqrt(radius2 / d2));
+        return off <= spread;
     }
 
-    /** Chance of going to the first child. */
+    /** Chance of going to the first child: by power over distance squared. */
     private double first(int node, double x, double y, double z) {
-        double a = importance(child[2 * node], x, y, z);
-        double b = importance(child[2 * node + 1], x, y, z);
+        int left = child[2 * node];
+        int right = child[2 * node + 1];
+        double a = faces(left, x, y, z) ? power[left] * distance2(right, x, y, z) : 0;
+        double b = faces(right, x, y, z) ? power[right] * distance2(left, x, y, z) : 0;
         return a + b > 0 ? a / (a + b) : 0.5;
     }
 
@@ -324,7 +361,7 @@ public final class Lamps {
     /** Samples what shines on a place; false where nothing does. */
     public boolean sample(double x, double y, double z, double u, double v, double w, Point out) {
         choose(w, true, x, y, z, out);
-        Source s = sources.get(out.source);
+        Source s = sources[out.source];
         out.isPoint = s.lamp != null;
         if (out.isPoint) {
             out.x = s.corners[0];
@@ -414,12 +451,12 @@ public final class Lamps {
 
     /** How many lamps and glowing triangles there are. */
     public int size() {
-        return sources.size();
+        return sources.length;
     }
 
     /** The power of all, in lumens or their like; 0 for none. */
     public double power() {
-        return sources.isEmpty() ? 0 : power[0];
+        return sources.length == 0 ? 0 : power[0];
     }
 
     /** Where a source stands: the lamp, or the middle of its triangle. */
@@ -434,7 +471,7 @@ public final class Lamps {
      */
     public boolean depart(Vec3 middle, double radius, double u, double v, double w, double s, double t, Departure out) {
         choose(w, false, 0, 0, 0, out);
-        Source source = sources.get(out.source);
+        Source source = sources[out.source];
         if (source.lamp == null) {
             spread(source.corners, s, t, out);
             double flux = aim(middle, radius, u, v, out) * source.area / out.chance;
@@ -476,7 +513,7 @@ public final class Lamps {
             return 0;
         }
         int source = numbers[primitive];
-        double chance = 1 / sources.get(source).area;
+        double chance = 1 / sources[source].area;
         for (int node = leafOf[source]; parent[node] >= 0; node = parent[node]) {
             int above = parent[node];
             double p = first(above, x, y, z);

@@ -35,6 +35,7 @@ public final class RenderScene {
     private final Box3 bounds;
     private final double size;
     private final Lamps lamps;
+    private final Lamps panes;
 
     /** A placed mesh, and what each of its spans wears. */
     record Instance(Mesh mesh, double[] toWorld, double[] toObject, boolean mirrored, Skin[] skins) {}
@@ -68,6 +69,7 @@ public final class RenderScene {
         this.bounds = bounds;
         this.size = bounds.size().length();
         this.lamps = new Lamps(instances, lamps);
+        this.panes = Lamps.ofPanes(instances);
     }
 
     /** Gathers what a scene is made of. */
@@ -237,6 +239,11 @@ public final class RenderScene {
 
     public Lamps lamps() {
         return lamps;
+    }
+
+    /** The panes, as if they shone: the surroundings may be looked for through them. */
+    public Lamps panes() {
+        return panes;
     }
 
     /** The box around all that mirrors or bends light sharply; empty for none. */

@@ -14,6 +14,9 @@ public final class Bsdf {
     /** Roughness under which a lobe counts as a perfect mirror or lens. */
     public static final double SMOOTH = 0.02;
 
+    /** Rougher than this, reflections spread widely. */
+    private static final double WIDE = 0.3;
+
     private static final int FUZZ = 0;
     private static final int COAT = 1;
     private static final int SPECULAR = 2;
@@ -237,6 +240,23 @@ public final class Bsdf {
                 && chance[WALK] == 0
                 && (chance[COAT] == 0 || smoothCoat)
                 && (chance[SPECULAR] + chance[CLEAR] == 0 || smoothBase);
+    }
+
+    /** The share of its choices that spread over many directions, and may so be left to what knows of the light. */
+    public double spreads() {
+        boolean wide = s.roughness > WIDE;
+        double rest = wide ? chance[SPECULAR] + chance[CLEAR] : 0;
+        return chance[FUZZ] + chance[DIFFUSE] + chance[BELOW] + rest;
+    }
+
+    /** Goes on in a direction that was just evaluated, as if it had been sampled. */
+    public void take(double x, double y, double z) {
+        wx = x;
+        wy = y;
+        wz = z;
+        through = z < 0;
+        smooth = false;
+        walks = false;
     }
 
     /** Sets r, g, b to the value times |cosine| for light from (x, y, z), and pdf to the density of sampling it. */
