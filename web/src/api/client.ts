@@ -19,6 +19,10 @@ export type JobQuestion = Schemas['JobQuestion']
 export type ExportFormat = Schemas['ExportFormat']
 export type Findings = Schemas['Findings']
 export type Finding = Schemas['FindingWire']
+export type RoleProposal = Schemas['RoleWire']
+export type RoleName = Schemas['RoleName']
+export type Role = RoleProposal['role']
+export type PartName = Schemas['PartName']
 export type Values = Record<string, number | boolean | number[]>
 export type Level = 'set' | 'part'
 
@@ -100,6 +104,10 @@ export const api = {
   },
   scene: (id: string) => send<Scene>('GET', `${project(id)}/scene`),
   findings: (id: string) => send<Findings>('GET', `${project(id)}/findings`),
+  roles: (id: string) => send<Schemas['RolesWire']>('GET', `${project(id)}/roles`),
+  giveRoles: (id: string, version: number, roles: { part: number; role: Role | null }[]) =>
+    send<ProjectState>('POST', `${project(id)}/parts/roles`, { version, body: { roles } }),
+  inspect: (id: string) => send<Job>('POST', `${project(id)}/findings`),
   state: (id: string) => send<ProjectState>('GET', `${project(id)}/state`),
   strata: (id: string, part: number, span: number) =>
     send<Stratum[]>('GET', `${project(id)}/strata?part=${part}&span=${span}`),
@@ -118,6 +126,12 @@ export const api = {
     send<ProjectState>('POST', `${project(id)}/materials/${material}/name`, { version, body: { name } }),
   changeDetails: (id: string, version: number, details: { name: string; client: string; unit: string }) =>
     send<ProjectState>('POST', `${project(id)}/details`, { version, body: details }),
+  previewNames: (id: string, wanted: Schemas['NamesWanted']) =>
+    send<PartName[]>('POST', `${project(id)}/parts/names/preview`, { body: wanted }),
+  renameParts: (id: string, version: number, names: PartName[]) =>
+    send<ProjectState>('POST', `${project(id)}/parts/names`, { version, body: { names } }),
+  turnParts: (id: string, version: number, parts: number[], turn: 'flip' | 'outward') =>
+    send<ProjectState>('POST', `${project(id)}/parts/sides`, { version, body: { parts, turn } }),
   undo: (id: string, version: number, force: boolean) =>
     send<ProjectState>('POST', `${project(id)}/undo?force=${force}`, { version }),
   redo: (id: string, version: number, force: boolean) =>

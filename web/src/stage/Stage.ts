@@ -24,6 +24,7 @@ import { GroundShadow } from './groundShadow'
 import { Outline } from './outline'
 import { readGeometry } from './geometry'
 import { boxOf, firstHit } from './picking'
+import { sidesMaterial } from './sides'
 import { Surfaces, type ImageLoader } from './surfaces'
 import { backdrop, loadSurroundings } from './surroundings'
 
@@ -78,6 +79,8 @@ export class Stage {
   private readonly shadow = new GroundShadow()
   private readonly glass = new GlassLayers()
   private readonly surfaces: Surfaces
+  private readonly sides = sidesMaterial()
+  private showingSides = false
   private readonly parts: PartMesh[] = []
   private readonly boxes: Box3[] = []
   private readonly batches = new Batches()
@@ -274,6 +277,12 @@ export class Stage {
     this.invalidate()
   }
 
+  /** Shows fronts and backs instead of looks. */
+  showSides(on: boolean): void {
+    this.showingSides = on
+    this.invalidate()
+  }
+
   async setLight(light: Light): Promise<void> {
     const changed = light.surroundings !== this.light.surroundings
     this.light = { ...light }
@@ -427,7 +436,8 @@ export class Stage {
     this.drawing = true
     this.outdated = false
     const draft = this.isDraft
-    if (draft) this.renderer.render(this.scene, this.camera)
+    if (this.showingSides) this.drawSides()
+    else if (draft) this.renderer.render(this.scene, this.camera)
     else this.glass.render(this.renderer, this.scene, this.camera)
     const { triangles, calls } = this.renderer.info.render
     this.element.dataset['figures'] = `${triangles} triangles, ${calls} draw calls`
@@ -438,6 +448,17 @@ export class Stage {
       this.outline.draw(this.renderer, meshes, this.camera)
     }
     this.announce(++this.revision, start, draft)
+  }
+
+  private drawSides(): void {
+    const shadow = this.shadow.plane.visible
+    const pixels = this.sides.uniforms['pixels']
+    if (pixels) pixels.value = this.renderer.getPixelRatio()
+    this.scene.overrideMaterial = this.sides
+    this.shadow.plane.visible = false
+    this.renderer.render(this.scene, this.camera)
+    this.shadow.plane.visible = shadow
+    this.scene.overrideMaterial = null
   }
 
   /** Says that a frame is drawn once the graphics card has finished it, and learns how long frames take. */
@@ -500,6 +521,7 @@ export class Stage {
     new Set(this.parts.map((m) => m?.geometry)).forEach((g) => g?.dispose())
     this.batches.dispose()
     this.elsewhere.dispose()
+    this.sides.dispose()
     this.outline.dispose()
     this.shadow.dispose()
     this.glass.dispose()

@@ -31,6 +31,9 @@ export const useWorkspace = defineStore('workspace', () => {
   const applying = ref(false)
   const isolated = ref<number[] | null>(null)
   const step = ref<Step>('assign')
+  /** Fronts and backs are shown instead of looks; only while the model is prepared. */
+  const sides = ref(false)
+  const showsSides = computed(() => sides.value && step.value === 'prepare')
   const light = ref<Light>({ ...FIRST_LIGHT })
   const adjusting = ref(false)
   const pending = ref(0)
@@ -112,13 +115,18 @@ export const useWorkspace = defineStore('workspace', () => {
     light.value = readLight(projectId)
   }
 
-  /** Reads the model again after its triangles were replaced. */
-  async function reread() {
+  async function readScene() {
     try {
-      scene.value = await api.scene(id.value)
+      const read = await api.scene(id.value)
+      if (read.projectId === state.value?.id) scene.value = read
     } catch (e) {
       report(e)
     }
+  }
+
+  /** Reads the model again after its triangles were replaced. */
+  async function reread() {
+    await readScene()
     await catchUp()
   }
 
@@ -130,6 +138,7 @@ export const useWorkspace = defineStore('workspace', () => {
     chosen.value = null
     applying.value = false
     isolated.value = null
+    sides.value = false
     problem.value = ''
     step.value = 'assign'
   }
@@ -137,6 +146,7 @@ export const useWorkspace = defineStore('workspace', () => {
   function take(newer: ProjectState) {
     if (state.value && (newer.id !== state.value.id || newer.version < state.value.version)) return
     state.value = newer
+    if (scene.value && newer.revision > scene.value.revision) void readScene()
     void readStrata()
   }
 
@@ -248,6 +258,8 @@ export const useWorkspace = defineStore('workspace', () => {
     applying,
     isolated,
     step,
+    sides,
+    showsSides,
     light,
     adjusting,
     pending,

@@ -3,6 +3,9 @@ import { computed } from 'vue'
 import { api } from '../../api/client'
 import AttentionFold from './AttentionFold.vue'
 import CutAgain from './CutAgain.vue'
+import NamesFold from './NamesFold.vue'
+import RolesFold from './RolesFold.vue'
+import SidesFold from './SidesFold.vue'
 import TakeMaterials from './TakeMaterials.vue'
 import { counted, useWorkspace } from '../../stores/workspace'
 
@@ -90,6 +93,9 @@ function choose(parts: number[]) {
       </dd>
     </dl>
     <AttentionFold />
+    <RolesFold />
+    <SidesFold />
+    <NamesFold />
     <section v-if="scene.notes.length > 0" class="fold" aria-label="Not used">
       <h2>In the file, and not used</h2>
       <ul>

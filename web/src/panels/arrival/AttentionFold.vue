@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, type Finding, type Findings } from '../../api/client'
+import { api, type Finding, type Findings, type Job } from '../../api/client'
 import { stageHandle } from '../../stores/stageHandle'
 import { counted, useWorkspace } from '../../stores/workspace'
 
@@ -30,21 +30,35 @@ const findings = ref<Findings | null>(null)
 const failed = ref(false)
 const unfolded = ref(new Set<Finding['kind']>())
 const looking = ref<Finding | null>(null)
+const again = ref<Job | null>(null)
 
-watch(
-  () => workspace.scene,
-  async () => {
-    findings.value = null
-    failed.value = false
+watch(() => workspace.scene, read, { immediate: true })
+
+async function read() {
+  failed.value = false
+  try {
+    findings.value = await api.findings(workspace.id)
     looking.value = null
-    try {
-      findings.value = await api.findings(workspace.id)
-    } catch {
-      failed.value = true
+  } catch {
+    failed.value = true
+  }
+}
+
+/** Has the model looked through once more, and waits for it. */
+async function lookAgain() {
+  try {
+    again.value = await api.inspect(workspace.id)
+    while (again.value && /QUEUED|RUNNING/.test(again.value.state)) {
+      await new Promise((done) => window.setTimeout(done, 300))
+      const id: string = again.value.id
+      again.value = (await api.jobs()).find((j) => j.id === id) ?? null
     }
-  },
-  { immediate: true },
-)
+  } catch (e) {
+    workspace.report(e)
+  }
+  again.value = null
+  await read()
+}
 
 const kinds = computed(() => {
   const all = new Map<Finding['kind'], Finding[]>()
@@ -78,6 +92,13 @@ function unfold(kind: Finding['kind']) {
       What needs attention
       <small v-if="findings?.looked">{{ counted(findings.entries.length, 'finding') }}</small>
     </h2>
+    <p v-if="again" class="soft small pair" role="status">
+      Looking the model through · {{ Math.round(100 * again.share) }} %
+    </p>
+    <p v-else-if="findings?.looked && !findings.current" class="soft small pair">
+      Shapes have changed since.
+      <v-btn size="small" @click="lookAgain">Look again</v-btn>
+    </p>
     <p v-if="failed" class="soft small" role="alert">
       What was found can’t be fetched. Open the project again.
     </p>

@@ -220,7 +220,7 @@ function give(level: Level) {
             >
               <option value="" disabled>Index of a substance …</option>
               <option v-for="s in workspace.substances" :key="s.name" :value="s.ior">
-                {{ s.name }} {{ s.ior }}
+                {{ s.name }} {{ s.ior }}, light at {{ Math.round(100 * s.lightShare) }} %
               </option>
             </select>
           </div>

@@ -42,7 +42,7 @@ const rows = computed<Row[]>(() => {
       if (p.group !== group) return
       const sources = p.sets.map((s) => scene.sets[s]?.name).join(' ')
       const undressed = level(p.index) === 'none' ? 'no look yet' : ''
-      const text = `${p.name} ${materialName(p.index)} ${sources} ${undressed}`.toLowerCase()
+      const text = `${p.name} ${p.role ?? ''} ${materialName(p.index)} ${sources} ${undressed}`.toLowerCase()
       if (!words.every((w) => text.includes(w))) return
       inside.push(p.index)
       out.push({ key: `p${p.index}`, depth, name: p.name, part: p.index, parts: [p.index] })

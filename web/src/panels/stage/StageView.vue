@@ -57,8 +57,18 @@ onBeforeUnmount(() => {
 watch(
   () => workspace.scene,
   (scene, before) => {
-    if (scene && before && scene.projectId === before.projectId) void show(scene)
+    if (scene && before && scene.projectId === before.projectId && !isSameShape(scene, before))
+      void show(scene)
   },
+)
+/** Names may have changed; shapes and places have not. */
+function isSameShape(a: Scene, b: Scene): boolean {
+  return a.parts.length === b.parts.length && a.parts.every((p, i) => p.mesh === b.parts[i]?.mesh)
+}
+
+watch(
+  () => workspace.showsSides,
+  (on) => stageHandle.value?.showSides(on),
 )
 watch(
   () => workspace.state,
@@ -105,7 +115,8 @@ function keepFirstThumbnail() {
 /** Keeps a small picture of the stage for the list of projects. */
 function keepThumbnail() {
   const stage = stageHandle.value
-  if (!stage || !id || stage.isBusy || workspace.isolated || drag.material || workspace.adjusting) return
+  if (!stage || !id || stage.isBusy || workspace.isolated || workspace.showsSides) return
+  if (drag.material || workspace.adjusting) return
   void stage
     .picture(592, 388, 'image/jpeg')
     .then((jpeg) => api.putThumbnail(id, jpeg))

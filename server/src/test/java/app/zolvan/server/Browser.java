@@ -103,7 +103,8 @@ final class Browser {
         return send("POST", path, "application/octet-stream", file, Map.of("X-File-Name", name));
     }
 
-    private JsonNode ended(Answer submitted) throws InterruptedException {
+    /** Waits for the end of a job that was just submitted. */
+    JsonNode ended(Answer submitted) throws InterruptedException {
         String job = submitted.json().get("id").asString();
         for (int i = 0; i < 400; i++) {
             JsonNode state = get("/api/jobs/" + job).json();

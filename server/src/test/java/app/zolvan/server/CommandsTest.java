@@ -69,6 +69,79 @@ class CommandsTest extends ServerTest {
                 .contains("nothing to do again");
     }
 
+    /** needs.md L07, L19: names by a pattern are shown before they are given, in one command with a way back. */
+    @Test
+    void manyPartsAreRenamedByAPatternAtOnce() {
+        Map<String, Object> wanted = Map.of("parts", List.of(OTHER_LEG, LEG), "pattern", "Post ##", "first", 9);
+        JsonNode preview = browser.post(project + "/parts/names/preview", wanted, version())
+                .json();
+        assertThat(preview.get(0).get("part").asInt()).isEqualTo(OTHER_LEG);
+        assertThat(preview.get(0).get("name").asString()).isEqualTo("Post 09");
+        JsonNode before = browser.get(project + "/scene").json();
+        post("/parts/names", Map.of("names", preview));
+        assertThat(state.get("undo").asString()).isEqualTo("Rename 2 parts");
+        assertThat(name(OTHER_LEG)).isEqualTo("Post 09");
+        assertThat(name(LEG)).isEqualTo("Post 10");
+        assertThat(state.get("revision").asLong())
+                .isGreaterThan(before.get("revision").asLong())
+                .isEqualTo(
+                        browser.get(project + "/scene").json().get("revision").asLong());
+        assertThat(browser.get(project + "/findings").json().get("current").asBoolean())
+                .isTrue();
+        post("/undo", Map.of());
+        assertThat(browser.get(project + "/scene").json().get("parts")).isEqualTo(before.get("parts"));
+        Browser.Answer nameless = browser.post(
+                project + "/parts/names", Map.of("names", List.of(Map.of("part", LEG, "name", "  "))), version());
+        assertThat(nameless.status()).isEqualTo(422);
+        Browser.Answer none = browser.post(
+                project + "/parts/names", Map.of("names", List.of(Map.of("part", 99, "name", "x"))), version());
+        assertThat(none.status()).isEqualTo(404);
+    }
+
+    /** needs.md P17: flipped faces are found, turned, and turned back. */
+    @Test
+    void facesAreFlippedAndTurnedOutwardAndBack() throws InterruptedException {
+        String mesh = mesh(SEAT);
+        post("/parts/sides", Map.of("parts", List.of(SEAT), "turn", "flip"));
+        assertThat(mesh(SEAT)).isNotEqualTo(mesh);
+        assertThat(part(SEAT).get("volume").asDouble()).isPositive();
+        assertThat(browser.get(project + "/findings").json().get("current").asBoolean())
+                .isFalse();
+        browser.ended(browser.post(project + "/findings", Map.of(), version()));
+        JsonNode found = browser.get(project + "/findings").json();
+        assertThat(found.get("current").asBoolean()).isTrue();
+        assertThat(found.get("entries").get(0).get("kind").asString()).isEqualTo("FLIPPED");
+        assertThat(found.get("entries").get(0).get("parts").get(0).asInt()).isEqualTo(SEAT);
+        post("/parts/sides", Map.of("parts", List.of(SEAT, LEG), "turn", "outward"));
+        assertThat(state.get("undo").asString()).isEqualTo("Turn outward " + name(SEAT));
+        assertThat(browser.post(
+                                project + "/parts/sides",
+                                Map.of("parts", List.of(SEAT, LEG), "turn", "outward"),
+                                version())
+                        .sentence())
+                .contains("looks outward already");
+        post("/undo", Map.of());
+        post("/undo", Map.of());
+        assertThat(mesh(SEAT)).isEqualTo(mesh);
+        assertThat(stranger()
+                        .asNewDesigner(accounts)
+                        .post(project + "/parts/sides", Map.of("parts", List.of(SEAT), "turn", "flip"), version())
+                        .status())
+                .isEqualTo(404);
+    }
+
+    private JsonNode part(int index) {
+        return browser.get(project + "/scene").json().get("parts").get(index);
+    }
+
+    private String name(int part) {
+        return part(part).get("name").asString();
+    }
+
+    private String mesh(int part) {
+        return part(part).get("mesh").asString();
+    }
+
     @Test
     void aNewCommandForgetsWhatWasUndone() {
         assign("set", setOf(LEG), "MT-003");

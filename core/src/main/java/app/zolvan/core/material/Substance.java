@@ -16,6 +16,9 @@ public enum Substance {
     SAPPHIRE("Sapphire", 1.77),
     DIAMOND("Diamond", 2.417);
 
+    /** In empty space, in metres per second; exact by the definition of the metre. */
+    public static final double LIGHT = 299_792_458;
+
     private final String label;
     private final double ior;
 
@@ -30,5 +33,15 @@ public enum Substance {
 
     public double ior() {
         return ior;
+    }
+
+    /** How fast light of the helium d line goes in it, in metres per second: c/n. */
+    public double lightSpeed() {
+        return lightSpeed(ior);
+    }
+
+    /** The same for any index of refraction. */
+    public static double lightSpeed(double ior) {
+        return LIGHT / ior;
     }
 }

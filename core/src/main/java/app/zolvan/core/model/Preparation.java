@@ -3,6 +3,7 @@ package app.zolvan.core.model;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshMeasure;
 import app.zolvan.core.geometry.Topology;
+import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.mapping.BoxProjection;
 import java.util.ArrayList;
@@ -50,6 +51,15 @@ public record Preparation(Model model, List<MeshMeasure> measures) {
     public static Mesh withFaces(Mesh mesh, Topology topology) {
         return mesh.faces() != null ? mesh : mesh.withFaces(topology.smoothFaces(CREASE_ANGLE));
     }
+
+    /** One part's mesh that was changed after it had been made ready: its coordinates laid anew, and measured. */
+    public static Shape again(Mesh mesh, Transform toWorld) {
+        Mesh laid = BoxProjection.apply(mesh, rounded(toWorld.stretch()));
+        return new Shape(laid, MeshMeasure.of(mesh, Topology.of(mesh), toWorld));
+    }
+
+    /** @param measure in world units */
+    public record Shape(Mesh mesh, MeshMeasure measure) {}
 
     /** To nine significant digits, so that rounding in the hierarchy does not split what was one size. */
     private static Vec3 rounded(Vec3 v) {

@@ -10,6 +10,12 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
 class SurfaceTest {
+    @Test
+    void aMediumSlowsLightByItsIndex() {
+        assertThat(Substance.lightSpeed(2)).isEqualTo(Substance.LIGHT / 2);
+        assertThat(Substance.WATER.lightSpeed()).isCloseTo(2.249e8, within(1e5)); // handbook, 20 °C
+        assertThat(Substance.DIAMOND.lightSpeed()).isCloseTo(1.2403e8, within(1e5));
+    }
 
     @Test
     void aValueOutOfRangeIsRefusedWithASentenceThatNamesTheRange() {

@@ -88,6 +88,45 @@ class BsdfTest {
         }
     }
 
+    /** Paint of two tones: the first seen from before it, the second at grazing; between them no component turns back. */
+    @ParameterizedTest
+    @CsvSource({"1", "2.5", "5"})
+    void aTwoTonePaintGoesFromTheOneToTheOtherByAngle(double exponent) {
+        Surface paint = Surface.STANDARD
+                .with(Parameter.BASE_COLOR, 0, 0, 0)
+                .with(Parameter.SPECULAR_ROUGHNESS, 0)
+                .with(Parameter.GENERALIZED_SCHLICK, true)
+                .with(Parameter.SCHLICK_COLOR0, 0.6, 0.1, 0.05)
+                .with(Parameter.SCHLICK_COLOR90, 0.1, 0.2, 0.7)
+                .with(Parameter.SCHLICK_EXPONENT, exponent);
+        assertThat(mirrored(paint, 1)).containsExactly(new double[] {0.6, 0.1, 0.05}, within(2e-5));
+        assertThat(mirrored(paint, 1e-5)).containsExactly(new double[] {0.1, 0.2, 0.7}, within(1e-4));
+        double[] before = mirrored(paint, 1);
+        for (double cosine = 0.95; cosine > 0; cosine -= 0.05) {
+            double[] seen = mirrored(paint, cosine);
+            assertThat(seen[0]).isLessThanOrEqualTo(before[0] + 2e-5);
+            assertThat(seen[1]).isGreaterThanOrEqualTo(before[1] - 2e-5);
+            assertThat(seen[2]).isGreaterThanOrEqualTo(before[2] - 2e-5);
+            before = seen;
+        }
+    }
+
+    /** What a smooth surface mirrors of a white sky: the weight of its ray, times the chance of it. */
+    private static double[] mirrored(Surface s, double cosine) {
+        Bsdf bsdf = new Bsdf();
+        bsdf.set(SurfaceValues.of(s), Math.sqrt(1 - cosine * cosine), 0, cosine, 1.5, false);
+        double[] sum = new double[3];
+        int n = 100_000;
+        for (int i = 0; i < n; i++) {
+            if (bsdf.sample(0.5, 0.5, (i + 0.5) / n) && bsdf.smooth) {
+                sum[0] += bsdf.r / n;
+                sum[1] += bsdf.g / n;
+                sum[2] += bsdf.b / n;
+            }
+        }
+        return sum;
+    }
+
     @ParameterizedTest
     @CsvSource({"0.3", "0.6", "0.8", "1"})
     void aRoughWhiteMetalLosesLessThanOnePerCent(double roughness) {

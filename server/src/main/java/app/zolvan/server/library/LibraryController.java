@@ -27,13 +27,13 @@ class LibraryController {
         this.projects = projects;
     }
 
-    /** A substance by its index of refraction. */
-    record SubstanceWire(String name, double ior) {}
+    /** A substance by its index of refraction, and the share of its speed that it leaves to light. */
+    record SubstanceWire(String name, double ior, double lightShare) {}
 
     @GetMapping("/api/library/substances")
     List<SubstanceWire> substances() {
         return Arrays.stream(Substance.values())
-                .map(s -> new SubstanceWire(s.label(), s.ior()))
+                .map(s -> new SubstanceWire(s.label(), s.ior(), s.lightSpeed() / Substance.LIGHT))
                 .toList();
     }
 

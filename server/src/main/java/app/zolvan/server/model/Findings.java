@@ -7,10 +7,11 @@ import org.jspecify.annotations.Nullable;
 /**
  * What deserves a look in a project's model.
  *
- * @param looked false for a model that came before Zolvan looked models through
+ * @param looked  false for a model that came before Zolvan looked models through
+ * @param current whether no shape was changed since
  */
-public record Findings(boolean looked, List<FindingWire> entries) {
-    static final Findings NONE = new Findings(false, List.of());
+public record Findings(boolean looked, boolean current, List<FindingWire> entries) {
+    static final Findings NONE = new Findings(false, true, List.of());
 
     /**
      * @param parts  indices of the parts it is about; empty where it is about none
@@ -29,8 +30,13 @@ public record Findings(boolean looked, List<FindingWire> entries) {
             String says,
             String advice) {}
 
+    Findings asOf(boolean now) {
+        return new Findings(looked, now, entries);
+    }
+
     static Findings of(List<Finding> found) {
         return new Findings(
+                true,
                 true,
                 found.stream()
                         .map(f -> new FindingWire(

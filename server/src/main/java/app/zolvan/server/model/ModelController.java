@@ -3,10 +3,13 @@ package app.zolvan.server.model;
 import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.ModelWriter;
 import app.zolvan.core.exchange.formats.ModelFormats;
+import app.zolvan.core.prepare.Role;
+import app.zolvan.core.prepare.Roles;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.config.ZolvanProperties;
 import app.zolvan.server.job.Job;
+import app.zolvan.server.job.JobService;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
@@ -16,6 +19,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -41,6 +45,7 @@ class ModelController {
     private final ImportService imports;
     private final ModelStore store;
     private final ProjectService projects;
+    private final JobService jobs;
     private final SchemeService schemes;
     private final ZolvanProperties properties;
 
@@ -49,12 +54,14 @@ class ModelController {
             ImportService imports,
             ModelStore store,
             ProjectService projects,
+            JobService jobs,
             SchemeService schemes,
             ZolvanProperties properties) {
         this.assets = assets;
         this.imports = imports;
         this.store = store;
         this.projects = projects;
+        this.jobs = jobs;
         this.schemes = schemes;
         this.properties = properties;
     }
@@ -135,6 +142,40 @@ class ModelController {
     Findings findings(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
         projects.require(account, id);
         return store.findings(id);
+    }
+
+    /**
+     * @param part       its index
+     * @param confidence in (0, 1)
+     * @param reason     why, in a few words
+     */
+    record RoleWire(int part, Role role, double confidence, String reason) {}
+
+    /** @param word as a designer reads it */
+    record RoleName(Role role, String word) {}
+
+    /** @param known all roles there are */
+    record RolesWire(List<RoleName> known, List<RoleWire> proposals) {}
+
+    /** What the parts may be in the design, for the designer to confirm; those about which too little is known are left out. */
+    @GetMapping("/api/projects/{id}/roles")
+    RolesWire roles(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
+        projects.require(account, id);
+        List<RoleName> known =
+                Arrays.stream(Role.values()).map(r -> new RoleName(r, r.word())).toList();
+        return new RolesWire(
+                known,
+                Roles.propose(store.standing(id, false).preparation()).stream()
+                        .map(r -> new RoleWire(r.part(), r.role(), r.confidence(), r.reason()))
+                        .toList());
+    }
+
+    /** Has the model looked through again. */
+    @PostMapping("/api/projects/{id}/findings")
+    @ResponseStatus(HttpStatus.ACCEPTED)
+    Job inspect(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
+        Project project = projects.require(account, id);
+        return jobs.submit(account.id(), InspectWork.KIND, project.name(), store.original(id), id);
     }
 
     /**

@@ -1,5 +1,6 @@
 package app.zolvan.server.model;
 
+import app.zolvan.core.prepare.Role;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -28,7 +29,9 @@ interface ModelMapper {
             String cutKind,
             Double cutLinear,
             Double cutAngular,
-            String findings) {}
+            String findings,
+            long revision,
+            long lookedAt) {}
 
     record GroupRow(UUID projectId, int idx, int parent, String name, double[] local) {}
 
@@ -48,15 +51,17 @@ interface ModelMapper {
             double volume,
             boolean closed,
             double meanThickness,
-            int[] sets) {}
+            int[] sets,
+            String arrivedName,
+            Role role) {}
 
     @Insert("""
             insert into model (project_id, file_name, original_sha256, bounds, triangles, faces, notes, format,
                                file_unit, unit_from, up_axis, up_from, variants, cut_kind, cut_linear, cut_angular,
-                               findings)
+                               findings, revision, looked_at)
             values (#{projectId}, #{fileName}, #{originalSha256}, #{bounds}, #{triangles}, #{faces}, #{notes},
                     #{format}, #{fileUnit}, #{unitFrom}, #{upAxis}, #{upFrom}, #{variants},
-                    #{cutKind}, #{cutLinear}, #{cutAngular}, #{findings})""")
+                    #{cutKind}, #{cutLinear}, #{cutAngular}, #{findings}, #{revision}, #{lookedAt})""")
     void insertModel(ModelRow row);
 
     @Insert("""
@@ -71,14 +76,15 @@ interface ModelMapper {
 
     @Insert("""
             insert into part (project_id, idx, group_idx, name, world, local, mesh, triangles, size, area, volume,
-                              closed, mean_thickness, sets)
+                              closed, mean_thickness, sets, arrived_name)
             values (#{projectId}, #{idx}, #{groupIdx}, #{name}, #{world}, #{local}, #{mesh}, #{triangles}, #{size},
-                    #{area}, #{volume}, #{closed}, #{meanThickness}, #{sets})""")
+                    #{area}, #{volume}, #{closed}, #{meanThickness}, #{sets}, #{arrivedName})""")
     void insertPart(PartRow row);
 
     @Update("""
             update model set original_sha256 = #{original}, bounds = #{bounds}, triangles = #{triangles},
-                             faces = #{faces}, cut_linear = #{linear}, cut_angular = #{angular}, findings = #{findings}
+                             faces = #{faces}, cut_linear = #{linear}, cut_angular = #{angular}, findings = #{findings},
+                             revision = revision + 1, looked_at = revision + 1
             where project_id = #{projectId}""")
     void updateCut(
             UUID projectId,
@@ -96,6 +102,26 @@ interface ModelMapper {
                             mean_thickness = #{meanThickness}
             where project_id = #{projectId} and idx = #{idx}""")
     void updatePart(PartRow row);
+
+    @Update("""
+            update part set name = #{state.name}, role = #{state.role}, mesh = #{state.mesh}, triangles = #{state.triangles},
+                            area = #{state.area}, volume = #{state.volume}, closed = #{state.closed},
+                            mean_thickness = #{state.meanThickness}
+            where project_id = #{projectId} and idx = #{idx}""")
+    void changePart(UUID projectId, int idx, PartState state);
+
+    /** @param shapes whether shapes changed, so that what was found is of another model */
+    @Update("""
+            update model set looked_at = case when looked_at = revision and not #{shapes} then revision + 1
+                                              else looked_at end,
+                             revision = revision + 1,
+                             triangles = (select sum(triangles) from part where project_id = #{projectId})
+            where project_id = #{projectId}""")
+    void countChange(UUID projectId, boolean shapes);
+
+    @Update("""
+            update model set findings = #{findings}, looked_at = #{revision} where project_id = #{projectId}""")
+    void updateFindings(UUID projectId, String findings, long revision);
 
     @Select("select * from model where project_id = #{projectId}")
     Optional<ModelRow> findModel(UUID projectId);

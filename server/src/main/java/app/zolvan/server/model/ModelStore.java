@@ -12,11 +12,13 @@ import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
+import app.zolvan.core.model.SourceImage;
 import app.zolvan.core.model.SourceMaterial;
 import app.zolvan.core.prepare.Finding;
 import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.event.EventService;
+import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.ProjectService;
@@ -119,7 +121,9 @@ public class ModelStore implements SceneSource {
                 cut == null ? null : cut.kind(),
                 cut == null ? null : cut.linear(),
                 cut == null ? null : cut.angular(),
-                json.writeValueAsString(Findings.of(found))));
+                json.writeValueAsString(Findings.of(found)),
+                0,
+                0));
         for (int g = 0; g < model.groups().size(); g++) {
             Model.Group group = model.groups().get(g);
             mapper.insertGroup(new ModelMapper.GroupRow(
@@ -167,7 +171,8 @@ public class ModelStore implements SceneSource {
         Scene scene = load(project);
         Model model = prepared.model();
         String before = requireCut(project);
-        if (cut == null || !isSameAssembly(scene, model)) {
+        List<ModelMapper.PartRow> known = mapper.parts(project);
+        if (cut == null || !isSameAssembly(known, scene.groups().size(), model)) {
             throw Problem.of(
                     HttpStatus.UNPROCESSABLE_CONTENT,
                     "other-assembly",
@@ -188,34 +193,56 @@ public class ModelStore implements SceneSource {
                 cut.angular(),
                 json.writeValueAsString(Findings.of(found)));
         for (int p = 0; p < model.parts().size(); p++) {
-            Scene.Part known = scene.parts().get(p);
+            int[] sets = known.get(p).sets();
             Map<Model.Region, Integer> setOf = new HashMap<>();
-            for (int span = 0; span < known.sets().size(); span++) {
-                setOf.put(new Model.Region(p, span), known.sets().get(span));
+            for (int span = 0; span < sets.length; span++) {
+                setOf.put(new Model.Region(p, span), sets[span]);
             }
             mapper.updatePart(part(project, p, prepared, meshes, setOf));
         }
         events.announce(origin.owner(), "project", Map.of("id", project, "version", version));
+        forgetWhenDone(project);
+    }
+
+    /** Has the scene read anew, now and, whatever else may have read it meanwhile, when the transaction has ended. */
+    private void forgetWhenDone(UUID project) {
+        forget(project);
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
             @Override
-            public void afterCommit() {
-                scenes.invalidate(project);
-                models.invalidate(project);
+            public void afterCompletion(int status) {
+                forget(project);
             }
         });
     }
 
-    private static boolean isSameAssembly(Scene scene, Model model) {
-        if (scene.parts().size() != model.parts().size()
-                || scene.groups().size() != model.groups().size()) {
+    private void forget(UUID project) {
+        scenes.invalidate(project);
+        models.invalidate(project);
+    }
+
+    @Override
+    public void change(UUID project, Map<Integer, PartState> to) {
+        Scene scene = scene(project);
+        boolean shapes = false;
+        for (Map.Entry<Integer, PartState> e : to.entrySet()) {
+            shapes |= !scene.parts().get(e.getKey()).mesh().equals(e.getValue().mesh());
+            mapper.changePart(project, e.getKey(), e.getValue());
+        }
+        mapper.countChange(project, shapes);
+        forgetWhenDone(project);
+    }
+
+    /** By the names that the parts arrived with; designers may have given them others. */
+    private static boolean isSameAssembly(List<ModelMapper.PartRow> parts, int groups, Model model) {
+        if (parts.size() != model.parts().size() || groups != model.groups().size()) {
             return false;
         }
         for (int p = 0; p < model.parts().size(); p++) {
-            Scene.Part known = scene.parts().get(p);
+            ModelMapper.PartRow known = parts.get(p);
             Model.Part part = model.parts().get(p);
-            if (!known.name().equals(part.name())
-                    || known.group() != part.group()
-                    || known.sets().size() != part.sourceOfSpan().size()) {
+            if (!known.arrivedName().equals(part.name())
+                    || known.groupIdx() != part.group()
+                    || known.sets().length != part.sourceOfSpan().size()) {
                 return false;
             }
         }
@@ -328,15 +355,63 @@ public class ModelStore implements SceneSource {
                 measure.volume(),
                 measure.closed(),
                 measure.meanThickness(),
-                sets);
+                sets,
+                part.name(),
+                null);
     }
 
     /** What deserves a look in a project's model. */
     Findings findings(UUID project) {
-        String kept = mapper.findModel(project)
+        ModelMapper.ModelRow m = mapper.findModel(project).orElseThrow(() -> Problem.notFound("model"));
+        Findings kept = m.findings() == null ? Findings.NONE : json.readValue(m.findings(), Findings.class);
+        return kept.asOf(m.lookedAt() == m.revision());
+    }
+
+    /** The upload that a project was made of. */
+    String original(UUID project) {
+        return mapper.findModel(project)
                 .orElseThrow(() -> Problem.notFound("model"))
-                .findings();
-        return kept == null ? Findings.NONE : json.readValue(kept, Findings.class);
+                .originalSha256();
+    }
+
+    /** A project's model as it stands, and which of its states that is. */
+    record Standing(Preparation preparation, long revision) {}
+
+    /** @param pictures whether the pictures’ bytes are wanted */
+    @Transactional(readOnly = true)
+    Standing standing(UUID project, boolean pictures) {
+        Scene scene = scene(project);
+        Model shapes = loadModel(project);
+        List<SourceMaterial> sources = new ArrayList<>();
+        Map<UUID, Integer> indices = new HashMap<>();
+        materials.ofProject(project).stream().filter(MaterialRow::arrived).forEach(m -> {
+            indices.put(m.id(), sources.size());
+            sources.add(new SourceMaterial(m.name(), m.toMaterial()));
+        });
+        List<Model.Part> parts = new ArrayList<>();
+        List<MeshMeasure> measures = new ArrayList<>();
+        for (Scene.Part p : scene.parts()) {
+            Model.Part shape = shapes.parts().get(p.index());
+            List<Integer> spans = p.sets().stream()
+                    .map(s -> indices.getOrDefault(scene.sets().get(s).source(), Model.NONE))
+                    .toList();
+            parts.add(new Model.Part(p.group(), p.name(), shape.local(), shape.mesh(), spans));
+            measures.add(new MeshMeasure(p.area(), p.volume(), p.closed()));
+        }
+        Map<String, SourceImage> images = new HashMap<>();
+        for (Scene.Picture p : pictures ? scene.pictures() : List.<Scene.Picture>of()) {
+            images.put(
+                    p.sha256(),
+                    new SourceImage(p.sha256(), p.mediaType(), p.width(), p.height(), assets.bytes(p.sha256())));
+        }
+        Model model = new Model(shapes.groups(), parts, shapes.meshes(), sources, images, scene.notes());
+        return new Standing(new Preparation(model, measures), scene.revision());
+    }
+
+    /** Keeps what was found in a state of a project's model. */
+    @Transactional
+    void keep(UUID project, Findings found, long revision) {
+        mapper.updateFindings(project, json.writeValueAsString(found), revision);
     }
 
     @Override
@@ -361,6 +436,7 @@ public class ModelStore implements SceneSource {
                         p.idx(),
                         p.groupIdx(),
                         p.name(),
+                        p.role(),
                         list(p.world()),
                         list(p.local()),
                         p.mesh(),
@@ -376,6 +452,7 @@ public class ModelStore implements SceneSource {
                 .toList();
         return new Scene(
                 project,
+                m.revision(),
                 m.fileName(),
                 list(m.bounds()),
                 m.triangles(),

@@ -1,18 +1,21 @@
 package app.zolvan.server.model;
 
+import app.zolvan.core.prepare.Role;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A project's model as the stage and the ledger need it. Changes only when its surfaces are cut anew. Lengths in metres, matrices of 16
- * numbers in column-major order.
+ * A project's model as the stage and the ledger need it. Changes when parts are renamed or mended and when its surfaces
+ * are cut anew. Lengths in metres, matrices of 16 numbers in column-major order.
  *
+ * @param revision counts the changes of parts
  * @param bounds min x, y, z, max x, y, z
  * @param notes  what the file held that is not used, as sentences
  */
 public record Scene(
         UUID projectId,
+        long revision,
         String fileName,
         List<Double> bounds,
         int triangles,
@@ -57,6 +60,7 @@ public record Scene(
             int index, String name, @Nullable UUID source, int parts) {}
 
     /**
+     * @param role          what it is in the design; null while nobody has said
      * @param mesh          SHA-256 of its geometry
      * @param size          extents along the world's axes
      * @param volume        m³; 0 where the part is not closed
@@ -69,6 +73,7 @@ public record Scene(
             int index,
             int group,
             String name,
+            @Nullable Role role,
             List<Double> world,
             List<Double> local,
             String mesh,

@@ -2,6 +2,7 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.server.library.MaterialRow;
+import app.zolvan.server.model.PartState;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.UUID;
@@ -12,7 +13,8 @@ import org.jspecify.annotations.Nullable;
 @JsonSubTypes({
     @JsonSubTypes.Type(value = Change.OfEntry.class, name = "entry"),
     @JsonSubTypes.Type(value = Change.OfMaterial.class, name = "material"),
-    @JsonSubTypes.Type(value = Change.OfProject.class, name = "project")
+    @JsonSubTypes.Type(value = Change.OfProject.class, name = "project"),
+    @JsonSubTypes.Type(value = Change.OfPart.class, name = "part")
 })
 sealed interface Change {
 
@@ -45,6 +47,13 @@ sealed interface Change {
         @Override
         public Change inverse() {
             return new OfProject(after, before);
+        }
+    }
+
+    record OfPart(int part, PartState before, PartState after) implements Change {
+        @Override
+        public Change inverse() {
+            return new OfPart(part, after, before);
         }
     }
 

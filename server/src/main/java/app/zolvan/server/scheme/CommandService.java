@@ -10,12 +10,15 @@ import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.LengthUnit;
+import app.zolvan.core.prepare.Role;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.event.EventService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.library.MaterialWire;
 import app.zolvan.server.library.PhysicalWire;
+import app.zolvan.server.model.PartShapes;
+import app.zolvan.server.model.PartState;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
@@ -25,10 +28,13 @@ import app.zolvan.server.scheme.ProjectState.RegionWire;
 import app.zolvan.server.scheme.ProjectState.UsedMaterial;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -49,6 +55,8 @@ public class CommandService {
     private final MaterialService materials;
     private final ProjectService projects;
     private final EventService events;
+    private final SceneSource scenes;
+    private final PartShapes shapes;
     private final JsonMapper json;
 
     CommandService(
@@ -57,12 +65,16 @@ public class CommandService {
             MaterialService materials,
             ProjectService projects,
             EventService events,
+            SceneSource scenes,
+            PartShapes shapes,
             JsonMapper json) {
         this.mapper = mapper;
         this.schemes = schemes;
         this.materials = materials;
         this.projects = projects;
         this.events = events;
+        this.scenes = scenes;
+        this.shapes = shapes;
         this.json = json;
     }
 
@@ -252,6 +264,89 @@ public class CommandService {
         return commit(account, project, "Rename " + row.name(), List.of(new Change.OfMaterial(row.id(), row, renamed)));
     }
 
+    private static PartState partState(Scene scene, int part) {
+        return PartState.of(requireRegion(scene, part, 0));
+    }
+
+    /** What parts are called, in the order asked for. */
+    public List<String> partNames(Account account, UUID projectId, List<Integer> parts) {
+        projects.require(account, projectId);
+        Scene scene = scenes.scene(projectId);
+        return parts.stream().map(p -> requireRegion(scene, p, 0).name()).toList();
+    }
+
+    /**
+     * Gives parts other names.
+     *
+     * @param names by the part's index
+     */
+    @Transactional
+    public ProjectState renameParts(Account account, UUID projectId, long seen, Map<Integer, String> names) {
+        Project project = begin(account, projectId, seen);
+        Scene scene = scenes.scene(projectId);
+        List<Change> changes = new ArrayList<>();
+        names.forEach((part, name) -> {
+            PartState before = partState(scene, part);
+            PartState after = before.named(requireName(name));
+            if (!after.equals(before)) {
+                changes.add(new Change.OfPart(part, before, after));
+            }
+        });
+        if (changes.isEmpty()) {
+            return finish(account, projectId);
+        }
+        Change.OfPart first = (Change.OfPart) changes.get(0);
+        String what =
+                changes.size() > 1 ? changes.size() + " parts" : first.before().name();
+        return commit(account, project, "Rename " + what, changes);
+    }
+
+    /** Says what parts are in the design; null for nothing in particular. */
+    @Transactional
+    public ProjectState giveRoles(Account account, UUID projectId, long seen, Map<Integer, Role> roles) {
+        Project project = begin(account, projectId, seen);
+        Scene scene = scenes.scene(projectId);
+        List<Change> changes = new ArrayList<>();
+        roles.forEach((part, role) -> {
+            PartState before = partState(scene, part);
+            if (before.role() != role) {
+                changes.add(new Change.OfPart(part, before, before.as(role)));
+            }
+        });
+        if (changes.isEmpty()) {
+            return finish(account, projectId);
+        }
+        String what = changes.size() > 1
+                ? changes.size() + " parts"
+                : ((Change.OfPart) changes.get(0)).before().name();
+        return commit(account, project, "Role of " + what, changes);
+    }
+
+    /** Turns the triangles of parts. */
+    @Transactional
+    public ProjectState turnParts(
+            Account account, UUID projectId, long seen, Collection<Integer> parts, PartShapes.Turn how) {
+        Project project = begin(account, projectId, seen);
+        Scene scene = scenes.scene(projectId);
+        List<Change> changes = new ArrayList<>();
+        for (int part : new TreeSet<>(parts)) {
+            Scene.Part p = requireRegion(scene, part, 0);
+            PartState before = PartState.of(p);
+            PartState after = shapes.turned(projectId, p, how);
+            if (!after.equals(before)) {
+                changes.add(new Change.OfPart(part, before, after));
+            }
+        }
+        if (changes.isEmpty()) {
+            throw Problem.conflict(
+                    "nothing", "Every face of these parts looks outward already; nothing was changed.", null);
+        }
+        String verb = how == PartShapes.Turn.FLIP ? "Flip " : "Turn outward ";
+        String what =
+                changes.size() == 1 ? ((Change.OfPart) changes.get(0)).before().name() : changes.size() + " parts";
+        return commit(account, project, verb + what, changes);
+    }
+
     /** Changes a project's name, client or unit. */
     @Transactional
     public ProjectState changeDetails(
@@ -308,7 +403,7 @@ public class CommandService {
                             + "”. Going back would undo their change too. Do it anyway?",
                     null);
         }
-        changes.forEach(c -> apply(project, c));
+        apply(project, changes);
     }
 
     /** Whether the thing still is as the change expects it. */
@@ -325,8 +420,25 @@ public class CommandService {
             }
             return now.isSame(m.after()); // made once, still shown by something when its making was undone
         }
+        if (change instanceof Change.OfPart p) {
+            return partState(scenes.scene(project.id()), p.part()).equals(p.before());
+        }
         Change.OfProject p = (Change.OfProject) change;
         return p.before().equals(new Change.Details(project.name(), project.client(), project.unit()));
+    }
+
+    private void apply(Project project, List<Change> changes) {
+        Map<Integer, PartState> parts = new TreeMap<>();
+        for (Change c : changes) {
+            if (c instanceof Change.OfPart p) {
+                parts.put(p.part(), p.after());
+            } else {
+                apply(project, c);
+            }
+        }
+        if (!parts.isEmpty()) {
+            scenes.change(project.id(), parts);
+        }
     }
 
     private void apply(Project project, Change change) {
@@ -354,7 +466,7 @@ public class CommandService {
     }
 
     private ProjectState commit(Account account, Project project, String label, List<Change> changes) {
-        changes.forEach(c -> apply(project, c));
+        apply(project, changes);
         mapper.forgetUndone(project.id(), account.id());
         String stored = json.writerFor(json.getTypeFactory().constructCollectionType(List.class, Change.class))
                 .writeValueAsString(changes);
@@ -390,6 +502,7 @@ public class CommandService {
         return new ProjectState(
                 projectId,
                 project.version(),
+                looks.scene().revision(),
                 project.name(),
                 project.client(),
                 project.unit().symbol(),

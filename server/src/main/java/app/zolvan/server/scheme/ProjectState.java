@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  * Everything about a project that changes: what each region shows, the materials in use, what can be undone.
  *
  * @param version  to send back in If-Match
+ * @param revision of the model: the scene is to be fetched again where it has another
  * @param unit     mm, cm, m, in or ft
  * @param unitMetres   one unit in metres
  * @param unitDecimals how many decimals are worth showing
@@ -21,6 +22,7 @@ import org.jspecify.annotations.Nullable;
 public record ProjectState(
         UUID id,
         long version,
+        long revision,
         String name,
         String client,
         String unit,

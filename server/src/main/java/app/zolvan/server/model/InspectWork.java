@@ -1,0 +1,39 @@
+package app.zolvan.server.model;
+
+import app.zolvan.core.exchange.ModelReader.Progress;
+import app.zolvan.core.prepare.ModelInspection;
+import app.zolvan.server.job.JobOrder;
+import app.zolvan.server.job.JobWork;
+import java.util.Objects;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+
+/** The job that looks a project's model through again, after designers have changed its parts. */
+@Component
+class InspectWork implements JobWork {
+    static final String KIND = "inspect";
+    private static final double FETCH = 0.1;
+
+    private final ModelStore store;
+
+    InspectWork(ModelStore store) {
+        this.store = store;
+    }
+
+    @Override
+    public String kind() {
+        return KIND;
+    }
+
+    @Override
+    public UUID run(JobOrder order, Progress progress) {
+        UUID project = Objects.requireNonNull(order.subject());
+        progress.at(0, "Fetching the shapes");
+        ModelStore.Standing standing = store.standing(project, true);
+        progress.at(FETCH, "Looking for what needs attention");
+        Findings found = Findings.of(ModelInspection.of(
+                standing.preparation(), s -> progress.at(FETCH + s * (1 - FETCH), "Looking for what needs attention")));
+        store.keep(project, found, standing.revision());
+        return project;
+    }
+}

@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { api, type PartName } from '../../api/client'
+import { counted, useWorkspace } from '../../stores/workspace'
+
+/** How many new names are shown before they are given. */
+const LISTED = 6
+const PAUSE = 200
+
+/** Names for the selected parts: by a pattern with numbers, or by replacing a text. */
+const workspace = useWorkspace()
+const way = ref<'pattern' | 'replace'>('pattern')
+const pattern = ref('')
+const first = ref(1)
+const find = ref('')
+const replacement = ref('')
+const preview = ref<PartName[]>([])
+let asked = 0
+
+const chosen = computed(() => [...new Set(workspace.selection.map((r) => r.part))])
+const ready = computed(
+  () => chosen.value.length > 0 && (way.value === 'pattern' ? pattern.value : find.value) !== '',
+)
+const changing = computed(() => preview.value.filter((n) => n.name !== nameOf(n.part)))
+
+function nameOf(part: number): string {
+  return workspace.scene?.parts[part]?.name ?? ''
+}
+
+watch([chosen, way, pattern, first, find, replacement, () => workspace.scene], () => {
+  const mine = ++asked
+  if (!ready.value) {
+    preview.value = []
+    return
+  }
+  window.setTimeout(() => void ask(mine), PAUSE)
+})
+
+async function ask(mine: number) {
+  if (mine !== asked) return
+  const wanted = {
+    parts: chosen.value,
+    first: Math.round(first.value) || 0,
+    pattern: way.value === 'pattern' ? pattern.value : null,
+    find: find.value,
+    replacement: replacement.value,
+  }
+  try {
+    const names = await api.previewNames(workspace.id, wanted)
+    if (mine === asked) preview.value = names
+  } catch (e) {
+    workspace.report(e)
+  }
+}
+
+async function give() {
+  const names = changing.value
+  if (names.length === 0) return
+  if (await workspace.run((v) => api.renameParts(workspace.id, v, names)))
+    workspace.tell(`${counted(names.length, 'part')} renamed · undo takes it back`)
+}
+</script>
+
+<template>
+  <section class="fold" aria-label="Names of parts">
+    <h2>Names of parts</h2>
+    <p v-if="chosen.length === 0" class="soft small">
+      Select parts in the ledger or on the stage to rename them, one or many.
+    </p>
+    <form v-else @submit.prevent="give">
+      <div class="scope" role="radiogroup" aria-label="How names are made">
+        <button
+          type="button"
+          role="radio"
+          :aria-checked="way === 'pattern'"
+          :class="{ on: way === 'pattern' }"
+          @click="way = 'pattern'"
+        >
+          Pattern
+        </button>
+        <button
+          type="button"
+          role="radio"
+          :aria-checked="way === 'replace'"
+          :class="{ on: way === 'replace' }"
+          @click="way = 'replace'"
+        >
+          Find and replace
+        </button>
+      </div>
+      <template v-if="way === 'pattern'">
+        <label class="pair">
+          <span>Name</span>
+          <input
+            v-model="pattern"
+            class="field"
+            maxlength="200"
+            placeholder="Board ##"
+            aria-label="Pattern"
+          />
+        </label>
+        <label class="pair">
+          <span>From</span>
+          <input v-model.number="first" class="field number" type="number" aria-label="First number" />
+        </label>
+        <p class="soft small"># is the number, {name} the name so far.</p>
+      </template>
+      <template v-else>
+        <label class="pair">
+          <span>Find</span>
+          <input v-model="find" class="field" maxlength="200" aria-label="Text to find" />
+        </label>
+        <label class="pair">
+          <span>Put</span>
+          <input v-model="replacement" class="field" maxlength="200" aria-label="Text to put in its place" />
+        </label>
+      </template>
+      <ul v-if="preview.length > 0" class="preview" aria-label="New names">
+        <li v-for="n in preview.slice(0, LISTED)" :key="n.part" :class="{ same: n.name === nameOf(n.part) }">
+          <span class="soft">{{ nameOf(n.part) }}</span>
+          <span>{{ n.name || '(no name)' }}</span>
+        </li>
+        <li v-if="preview.length > LISTED" class="soft small">
+          and {{ (preview.length - LISTED).toLocaleString('en') }} more
+        </li>
+      </ul>
+      <v-btn size="small" type="submit" :disabled="changing.length === 0 || workspace.pending > 0">
+        Rename {{ counted(changing.length, 'part') }}
+      </v-btn>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.pair {
+  display: grid;
+  grid-template-columns: 44px 1fr;
+  gap: 8px;
+  align-items: center;
+  margin: 4px 0;
+}
+.number {
+  width: 80px;
+}
+.preview {
+  list-style: none;
+  padding: 0;
+  margin: 6px 0;
+}
+.preview li {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+  padding: 1px 0;
+  overflow-wrap: anywhere;
+}
+.same {
+  color: var(--soft);
+}
+</style>
