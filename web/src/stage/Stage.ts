@@ -24,7 +24,7 @@ import { GroundShadow } from './groundShadow'
 import { Outline } from './outline'
 import { readGeometry } from './geometry'
 import { boxOf, firstHit } from './picking'
-import { sidesMaterial } from './sides'
+import { Sides } from './sides'
 import { Surfaces, type ImageLoader } from './surfaces'
 import { backdrop, loadSurroundings } from './surroundings'
 
@@ -79,7 +79,7 @@ export class Stage {
   private readonly shadow = new GroundShadow()
   private readonly glass = new GlassLayers()
   private readonly surfaces: Surfaces
-  private readonly sides = sidesMaterial()
+  private readonly sides = new Sides()
   private showingSides = false
   private readonly parts: PartMesh[] = []
   private readonly boxes: Box3[] = []
@@ -441,24 +441,21 @@ export class Stage {
     else this.glass.render(this.renderer, this.scene, this.camera)
     const { triangles, calls } = this.renderer.info.render
     this.element.dataset['figures'] = `${triangles} triangles, ${calls} draw calls`
-    if (this.selectionVisible) {
-      const meshes = this.selection
-        .map((p) => this.parts[p])
-        .filter((m): m is (typeof this.parts)[number] => !!m?.visible)
-      this.outline.draw(this.renderer, meshes, this.camera)
-    }
+    if (this.selectionVisible) this.outline.draw(this.renderer, this.selected(), this.camera)
     this.announce(++this.revision, start, draft)
   }
 
   private drawSides(): void {
     const shadow = this.shadow.plane.visible
-    const pixels = this.sides.uniforms['pixels']
-    if (pixels) pixels.value = this.renderer.getPixelRatio()
-    this.scene.overrideMaterial = this.sides
     this.shadow.plane.visible = false
-    this.renderer.render(this.scene, this.camera)
+    this.batches.setDepthFirst(false)
+    this.sides.draw(this.renderer, this.scene, this.camera, this.selected())
+    this.batches.setDepthFirst(true)
     this.shadow.plane.visible = shadow
-    this.scene.overrideMaterial = null
+  }
+
+  private selected(): PartMesh[] {
+    return this.selection.map((p) => this.parts[p]).filter((m): m is PartMesh => !!m?.visible)
   }
 
   /** Says that a frame is drawn once the graphics card has finished it, and learns how long frames take. */

@@ -113,6 +113,11 @@ export class Batches {
     if (solid.some((s, i) => s !== this.solid[i])) this.writeDepth(solid)
   }
 
+  /** Whether depth is laid down first; of no use where surfaces are drawn otherwise. */
+  setDepthFirst(on: boolean): void {
+    if (this.depth) this.depth.visible = on
+  }
+
   private writeDepth(solid: boolean[]): void {
     this.solid = solid
     if (this.depth) {

@@ -13,7 +13,7 @@ interface Row {
 
 /** From here a proposal is called sure, from the next likely. */
 const SURE = 0.85
-const LIKELY = 0.6
+const LIKELY = 0.55
 const REASONS = 3
 
 const workspace = useWorkspace()
@@ -114,7 +114,7 @@ async function confirm(list: { part: number; role: Role | null }[]) {
           <span class="soft">{{ word(row.confidence) }}</span>
         </button>
         <v-btn
-          size="x-small"
+          size="small"
           :disabled="workspace.pending > 0"
           :aria-label="`Confirm ${name(row.role)}`"
           @click="confirm(row.parts.map((part) => ({ part, role: row.role })))"

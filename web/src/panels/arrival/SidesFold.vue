@@ -19,7 +19,24 @@ async function turn(how: 'flip' | 'outward', parts: number[]) {
 <template>
   <section class="fold" aria-label="Fronts and backs">
     <h2>Fronts and backs</h2>
-    <v-switch v-model="workspace.sides" label="Show them on the stage" density="compact" hide-details />
+    <div class="scope" role="radiogroup" aria-label="The stage shows">
+      <button
+        role="radio"
+        :aria-checked="!workspace.sides"
+        :class="{ on: !workspace.sides }"
+        @click="workspace.sides = false"
+      >
+        Looks
+      </button>
+      <button
+        role="radio"
+        :aria-checked="workspace.sides"
+        :class="{ on: workspace.sides }"
+        @click="workspace.sides = true"
+      >
+        Fronts and backs
+      </button>
+    </div>
     <p v-if="workspace.sides" class="legend small">
       <i :style="{ background: FRONT }" /> front <i :style="backs" /> back, hatched
     </p>

@@ -287,36 +287,6 @@ function give(level: Level) {
   gap: 8px;
   margin-top: 10px;
 }
-.scope {
-  display: flex;
-  margin: 2px 0;
-}
-.scope button {
-  font: inherit;
-  font-size: 12px;
-  flex: 1;
-  padding: 3px 8px;
-  border: 1px solid var(--line-strong);
-  background: var(--paper);
-  cursor: pointer;
-}
-.scope button:first-child {
-  border-radius: var(--radius) 0 0 var(--radius);
-}
-.scope button:last-child {
-  border-radius: 0 var(--radius) var(--radius) 0;
-}
-.scope button + button {
-  border-left: 0;
-}
-.scope button:only-child {
-  border-radius: var(--radius);
-}
-.scope .on {
-  background: var(--accent-wash);
-  box-shadow: inset 0 0 0 1px var(--accent);
-  font-weight: 600;
-}
 .pair {
   display: grid;
   grid-template-columns: 86px 1fr;

@@ -10,6 +10,7 @@ import com.google.gson.JsonObject;
 import com.google.gson.JsonParser;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.options.FilePayload;
+import java.awt.Color;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -41,11 +42,37 @@ class ArrivalIT {
         assertThat(d.page.textContent("[aria-label='What arrived']")).contains("STL", "repeats kept once");
         d.page.click("[aria-label='What needs attention'] >> text=No part has texture coordinates.");
         assertThat(d.page.textContent(".advice")).contains("real size");
+        prepare(d);
         d.page.setInputFiles("[aria-label='File to take materials from']", folder.resolve("storm-lantern.glb"));
         d.page.waitForSelector("text=lie in the tray, under As arrived.");
         d.openDrawer("As arrived");
         d.page.waitForSelector(".tray >> text=mat_07");
         d.page.close();
+    }
+
+    /** The one part of the file gets a name and a role, is turned inside out, found to be, and turned back. */
+    private static void prepare(Designer d) {
+        d.page.locator(".ledger .row:not(.group)").first().click();
+        d.page.fill("[aria-label='Pattern']", "Lantern #");
+        d.page.waitForSelector("[aria-label='New names'] >> text=Lantern 1");
+        d.changing(
+                "/parts/names", () -> d.page.click("[aria-label='Names of parts'] button:has-text('Rename 1 part')"));
+        d.page.waitForSelector(".ledger >> text=Lantern 1");
+        d.changing("/parts/roles", () -> d.page.selectOption("[aria-label='Role of the selected parts']", "LAMP"));
+        d.page.fill("[aria-label='Filter parts']", "lamp");
+        d.page.waitForSelector(".ledger >> text=Lantern 1");
+        d.page.fill("[aria-label='Filter parts']", "");
+        d.page.click("[aria-label='The stage shows'] >> text=Fronts and backs");
+        d.waitUntilDrawn();
+        Color outside = d.colourAt(0.5, 0.6);
+        assertThat(outside.getBlue()).as("a front").isGreaterThan(outside.getRed());
+        d.changing("/parts/sides", () -> d.page.click("[aria-label='Fronts and backs'] >> text=Flip 1 part"));
+        Color inside = d.colourAt(0.5, 0.6);
+        assertThat(inside.getRed()).as("a back").isGreaterThan(inside.getBlue());
+        d.page.click("text=Look again");
+        d.page.waitForSelector("[aria-label='What needs attention'] >> text=the wrong way");
+        d.changing("/parts/sides", () -> d.page.click("[aria-label='Fronts and backs'] >> text=Turn them outward"));
+        assertThat(d.colourAt(0.5, 0.6)).isEqualTo(outside);
     }
 
     /** A sample assembly of the package that does the tessellation: 18 bodies of 5 shapes in 3 sub-assemblies. */

@@ -103,6 +103,9 @@ class ScreenshotsIT {
         d.page.click(".entry:has-text('Panel board')");
         settle(d);
         save(d.page, "what-needs-attention");
+        d.page.click("[aria-label='The stage shows'] >> text=Fronts and backs");
+        settle(d);
+        save(d.page, "fronts-and-backs");
         d.page.close();
     }
 

@@ -26,7 +26,7 @@ public record Finding(Kind kind, List<Integer> parts, int count, double amount, 
         /** Edges at which more than two triangles meet. */
         NON_MANIFOLD("It is not clear what is inside there. Look for a doubled wall or a stray face."),
         /** Triangles that face the other way than their neighbours, or bodies that are inside out. */
-        FLIPPED("Seen from their back they can look black, or vanish. Turn them round in the modelling program."),
+        FLIPPED("Seen from their back they can look black, or vanish. Turn them outward under “Fronts and backs”."),
         /** Triangles that lie in the file more than once. */
         DUPLICATE("Two faces in one place flicker. Delete the second one in the modelling program."),
         /** Triangles without an area to speak of. */
@@ -54,7 +54,9 @@ public record Finding(Kind kind, List<Integer> parts, int count, double amount, 
         /** Groups that hold no part. */
         EMPTY_GROUP("They are not needed."),
         /** Names of parts or source materials that say nothing. */
-        NAMELESS("Names help to find things, and to keep their looks when a newer file comes.");
+        NAMELESS(
+                "Names help to find things, and to keep their looks when a newer file comes. Select parts and rename them under"
+                        + " “Names of parts”.");
 
         private final String advice;
 

@@ -137,6 +137,7 @@ public final class Roles {
                 .toList();
         if (!worn.isEmpty() && worn.stream().allMatch(Roles::isClear)) {
             e.add(Role.GLASS, MATERIAL, "light passes through its material");
+            e.add(Role.LIQUID, HINT, "light passes through its material");
         }
         if (worn.stream().anyMatch(s -> s.number(Parameter.EMISSION_LUMINANCE) > 0)) {
             e.add(Role.LAMP, MATERIAL, "its material gives off light");

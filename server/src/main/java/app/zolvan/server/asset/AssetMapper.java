@@ -45,9 +45,12 @@ interface AssetMapper {
     @Delete("delete from project_asset where project_id = #{projectId} and sha256 = #{sha256}")
     void takeFromProject(UUID projectId, String sha256);
 
+    /** Those that the library brings are not a project's own. */
     @Select("""
             select a.id, a.sha256, a.size, a.media_type from project_asset p join asset a using (sha256)
-            where p.project_id = #{projectId} order by a.size desc, a.sha256""")
+            where p.project_id = #{projectId}
+              and not exists (select 1 from library_asset l where l.sha256 = a.sha256)
+            order by a.size desc, a.sha256""")
     List<Row> ofProject(UUID projectId);
 
     @Insert("insert into library_asset (sha256) values (#{sha256}) on conflict do nothing")
