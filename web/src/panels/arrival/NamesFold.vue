@@ -1,15 +1,21 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { api, type PartName } from '../../api/client'
+import OneOf from '../shared/OneOf.vue'
 import { counted, useWorkspace } from '../../stores/workspace'
 
 /** How many new names are shown before they are given. */
 const LISTED = 6
 const PAUSE = 200
+type Way = 'pattern' | 'replace'
+const WAYS: { value: Way; text: string }[] = [
+  { value: 'pattern', text: 'Pattern' },
+  { value: 'replace', text: 'Find and replace' },
+]
 
 /** Names for the selected parts: by a pattern with numbers, or by replacing a text. */
 const workspace = useWorkspace()
-const way = ref<'pattern' | 'replace'>('pattern')
+const way = ref<Way>('pattern')
 const pattern = ref('')
 const first = ref(1)
 const find = ref('')
@@ -68,26 +74,7 @@ async function give() {
       Select parts in the ledger or on the stage to rename them, one or many.
     </p>
     <form v-else @submit.prevent="give">
-      <div class="scope" role="radiogroup" aria-label="How names are made">
-        <button
-          type="button"
-          role="radio"
-          :aria-checked="way === 'pattern'"
-          :class="{ on: way === 'pattern' }"
-          @click="way = 'pattern'"
-        >
-          Pattern
-        </button>
-        <button
-          type="button"
-          role="radio"
-          :aria-checked="way === 'replace'"
-          :class="{ on: way === 'replace' }"
-          @click="way = 'replace'"
-        >
-          Find and replace
-        </button>
-      </div>
+      <OneOf v-model="way" label="How names are made" :choices="WAYS" />
       <template v-if="way === 'pattern'">
         <label class="pair">
           <span>Name</span>

@@ -2,7 +2,13 @@
 import { computed } from 'vue'
 import { api } from '../../api/client'
 import { BACK, FRONT } from '../../stage/sides'
+import OneOf from '../shared/OneOf.vue'
 import { counted, useWorkspace } from '../../stores/workspace'
+
+const SHOWN = [
+  { value: false, text: 'Looks' },
+  { value: true, text: 'Fronts and backs' },
+]
 
 /** Which side of each surface is its front, and turning what is the wrong way round. */
 const workspace = useWorkspace()
@@ -19,24 +25,7 @@ async function turn(how: 'flip' | 'outward', parts: number[]) {
 <template>
   <section class="fold" aria-label="Fronts and backs">
     <h2>Fronts and backs</h2>
-    <div class="scope" role="radiogroup" aria-label="The stage shows">
-      <button
-        role="radio"
-        :aria-checked="!workspace.sides"
-        :class="{ on: !workspace.sides }"
-        @click="workspace.sides = false"
-      >
-        Looks
-      </button>
-      <button
-        role="radio"
-        :aria-checked="workspace.sides"
-        :class="{ on: workspace.sides }"
-        @click="workspace.sides = true"
-      >
-        Fronts and backs
-      </button>
-    </div>
+    <OneOf v-model="workspace.sides" label="The stage shows" :choices="SHOWN" />
     <p v-if="workspace.sides" class="legend small">
       <i :style="{ background: FRONT }" /> front <i :style="backs" /> back, hatched
     </p>

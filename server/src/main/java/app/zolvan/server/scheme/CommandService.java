@@ -313,13 +313,7 @@ public class CommandService {
                 changes.add(new Change.OfPart(part, before, before.as(role)));
             }
         });
-        if (changes.isEmpty()) {
-            return finish(account, projectId);
-        }
-        String what = changes.size() > 1
-                ? changes.size() + " parts"
-                : ((Change.OfPart) changes.get(0)).before().name();
-        return commit(account, project, "Role of " + what, changes);
+        return commitParts(account, project, "Role of ", changes);
     }
 
     /** Turns the triangles of parts. */
@@ -341,10 +335,17 @@ public class CommandService {
             throw Problem.conflict(
                     "nothing", "Every face of these parts looks outward already; nothing was changed.", null);
         }
-        String verb = how == PartShapes.Turn.FLIP ? "Flip " : "Turn outward ";
+        return commitParts(account, project, how == PartShapes.Turn.FLIP ? "Flip " : "Turn outward ", changes);
+    }
+
+    /** A command on parts, named after what it did to them; nothing where nothing changes. */
+    private ProjectState commitParts(Account account, Project project, String did, List<Change> changes) {
+        if (changes.isEmpty()) {
+            return finish(account, project.id());
+        }
         String what =
                 changes.size() == 1 ? ((Change.OfPart) changes.get(0)).before().name() : changes.size() + " parts";
-        return commit(account, project, verb + what, changes);
+        return commit(account, project, did + what, changes);
     }
 
     /** Changes a project's name, client or unit. */

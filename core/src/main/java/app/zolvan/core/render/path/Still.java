@@ -148,7 +148,7 @@ public final class Still {
             GuideRecords[] found = new GuideRecords[chunks];
             int salt = round;
             share(threads, chunks, () -> {
-                PathTracer tracer = tracer();
+                PathTracer tracer = tracer(true);
                 Sampler random = new Sampler();
                 return i -> {
                     found[i] = new GuideRecords();
@@ -211,12 +211,12 @@ public final class Still {
         if (!watcher.at(0, 0)) {
             return false;
         }
-        if (guided && !scouted) {
-            scout(threads);
-        }
         int to = Math.min(FIRST, quality.most);
         while (true) {
             int reached = to;
+            if (guided && !scouted && reached > FIRST) {
+                scout(threads);
+            }
             pass(threads, open, reached, 1);
             if (reached >= PROVEN && quality.noise > 0) {
                 open.removeIf(b -> !hasMore(b, reached) && film.error(b[0], b[1], b[2], b[3]) <= quality.noise);
@@ -255,7 +255,7 @@ public final class Still {
     private void pass(int threads, List<int[]> blocks, int to, int step) {
         sendPhotons(Math.max(FIRST, to), threads);
         share(threads, blocks.size(), () -> {
-            PathTracer tracer = tracer();
+            PathTracer tracer = tracer(to > FIRST);
             Sampler random = new Sampler();
             return i -> {
                 long before = tracer.rays();
@@ -265,12 +265,15 @@ public final class Still {
         });
     }
 
-    private PathTracer tracer() {
+    /** @param knowing whether it may follow what scouts have learnt; the first samples never do, so few need no scouts */
+    private PathTracer tracer(boolean knowing) {
         PathTracer tracer = new PathTracer(scene, environment, camera.position(), backdrop, bounces);
         if (photons != null) {
             tracer.gather(photons, caustics.strength());
         }
-        tracer.follow(guide, paned);
+        if (knowing) {
+            tracer.follow(guide, paned);
+        }
         return tracer;
     }
 
