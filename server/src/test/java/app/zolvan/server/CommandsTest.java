@@ -119,7 +119,7 @@ class CommandsTest extends ServerTest {
                                 Map.of("parts", List.of(SEAT, LEG), "turn", "outward"),
                                 version())
                         .sentence())
-                .contains("looks outward already");
+                .contains("like that already");
         post("/undo", Map.of());
         post("/undo", Map.of());
         assertThat(mesh(SEAT)).isEqualTo(mesh);
@@ -128,6 +128,26 @@ class CommandsTest extends ServerTest {
                         .post(project + "/parts/sides", Map.of("parts", List.of(SEAT), "turn", "flip"), version())
                         .status())
                 .isEqualTo(404);
+    }
+
+    /** Taking back a name leaves a role that was given since, and the other way round. */
+    @Test
+    void namesRolesAndShapesGoBackOnTheirOwn() {
+        post("/parts/names", Map.of("names", List.of(Map.of("part", SEAT, "name", "Top"))));
+        post("/parts/sides", Map.of("parts", List.of(SEAT), "turn", "flip"));
+        String flipped = mesh(SEAT);
+        post("/undo", Map.of());
+        post("/undo", Map.of());
+        assertThat(name(SEAT)).isNotEqualTo("Top");
+        post("/redo", Map.of());
+        post("/redo", Map.of());
+        assertThat(name(SEAT)).isEqualTo("Top");
+        assertThat(mesh(SEAT)).isEqualTo(flipped);
+        post("/parts/roles", Map.of("roles", List.of(Map.of("part", SEAT, "role", "SEAT"))));
+        assertThat(part(SEAT).get("role").asString()).isEqualTo("SEAT");
+        post("/undo", Map.of());
+        assertThat(part(SEAT).get("role").isNull()).isTrue();
+        assertThat(name(SEAT)).isEqualTo("Top");
     }
 
     private JsonNode part(int index) {

@@ -230,6 +230,8 @@ class ImportTest extends ServerTest {
                 path + "/assignments",
                 Map.of("level", "part", "targets", List.of(0), "material", libraryMaterial("GL-001")),
                 1);
+        browser.post(path + "/parts/sides", Map.of("parts", List.of(1), "turn", "flip"), 2);
+        browser.post(path + "/parts/names", Map.of("names", List.of(Map.of("part", 1, "name", "Leg of the first"))), 3);
         JsonNode before = browser.get(path + "/state").json();
         byte[] finer = cut(stools(), 0.0002);
         JsonNode job = browser.importInto(project, "stools.zip", finer);
@@ -241,6 +243,7 @@ class ImportTest extends ServerTest {
         assertThat(browser.get(path + "/scene").json().get("origin").get("cut").asDouble())
                 .isEqualTo(0.0002);
         assertThat(browser.get(path + "/upload").body()).isEqualTo(finer);
+        undoAcrossTheCut(path);
         byte[] other = "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n".getBytes(StandardCharsets.UTF_8);
         JsonNode refused = browser.importInto(project, "other.zip", cut("other.obj", other, 0.001));
         assertThat(refused.get("problem").asString()).contains("don’t belong to this model’s parts");
@@ -248,6 +251,24 @@ class ImportTest extends ServerTest {
                 .isEqualTo(404);
         String plain = newProject();
         assertThat(browser.get(plain + "/upload").sentence()).contains("came as triangles");
+    }
+
+    /** The name comes back and the new triangles stay; turning faces is of another cut and takes nothing back. */
+    private void undoAcrossTheCut(String path) {
+        JsonNode cut = browser.get(path + "/scene").json().get("parts").get(1);
+        assertThat(cut.get("name").asString()).isEqualTo("Leg of the first");
+        long version = browser.get(path + "/state").json().get("version").asLong();
+        Browser.Answer renamed = browser.post(path + "/undo", Map.of(), version);
+        assertThat(renamed.status()).isEqualTo(200);
+        JsonNode named = browser.get(path + "/scene").json().get("parts").get(1);
+        assertThat(named.get("name").asString()).isNotEqualTo("Leg of the first");
+        assertThat(named.get("mesh")).isEqualTo(cut.get("mesh"));
+        Browser.Answer asked = browser.post(path + "/undo", Map.of(), version + 1);
+        assertThat(asked.sentence()).contains("Do it anyway?");
+        Browser.Answer forced = browser.post(path + "/undo?force=true", Map.of(), version + 1);
+        assertThat(forced.status()).isEqualTo(200);
+        assertThat(browser.get(path + "/scene").json().get("parts").get(1).get("mesh"))
+                .isEqualTo(cut.get("mesh"));
     }
 
     /** A library chip ships; a project's own is made when first asked for; a stranger gets neither. */

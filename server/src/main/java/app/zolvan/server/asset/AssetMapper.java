@@ -42,8 +42,10 @@ interface AssetMapper {
             on conflict do nothing""")
     void addToProject(UUID projectId, String sha256);
 
-    @Delete("delete from project_asset where project_id = #{projectId} and sha256 = #{sha256}")
-    void takeFromProject(UUID projectId, String sha256);
+    @Delete("""
+            delete from project_asset p using asset a
+            where a.sha256 = p.sha256 and a.media_type = #{mediaType} and p.project_id = #{projectId}""")
+    void takeKindFromProject(UUID projectId, String mediaType);
 
     /** Those that the library brings are not a project's own. */
     @Select("""

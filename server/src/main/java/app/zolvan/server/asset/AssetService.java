@@ -20,6 +20,9 @@ import org.springframework.transaction.annotation.Transactional;
 /** Immutable bytes addressed by their SHA-256, in and out by chunks of 1 MiB, never whole in memory on their way. */
 @Service
 public class AssetService {
+    /** What is no picture: uploads and meshes. */
+    public static final String BINARY = "application/octet-stream";
+
     private static final int CHUNK = 1 << 20;
 
     private final AssetMapper mapper;
@@ -116,8 +119,9 @@ public class AssetService {
         mapper.addToProject(projectId, sha256);
     }
 
-    public void takeFromProject(UUID projectId, String sha256) {
-        mapper.takeFromProject(projectId, sha256);
+    /** Takes everything that is no picture from a project: what was uploaded, and every mesh that it has or had. */
+    public void takeShapesFromProject(UUID projectId) {
+        mapper.takeKindFromProject(projectId, BINARY);
     }
 
     /** What a project's asset is and takes. */

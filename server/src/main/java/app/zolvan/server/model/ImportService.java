@@ -30,7 +30,7 @@ class ImportService {
     @Transactional
     Job receive(UUID account, String kind, @Nullable UUID project, String name, InputStream body, long limit)
             throws IOException {
-        String sha256 = assets.store(body, "application/octet-stream", limit);
+        String sha256 = assets.store(body, AssetService.BINARY, limit);
         return jobs.submit(account, kind, name, sha256, project);
     }
 }

@@ -95,7 +95,7 @@ public class ImportWork implements JobWork {
     /** Makes a project of a file on this machine, now; for the demo. */
     public void importFile(UUID project, UUID account, String name, String client, LengthUnit unit, Path file)
             throws ImportException, IOException {
-        String sha256 = assets.store(Files.readAllBytes(file), "application/octet-stream");
+        String sha256 = assets.store(Files.readAllBytes(file), AssetService.BINARY);
         String fileName = file.getFileName().toString();
         try {
             run(

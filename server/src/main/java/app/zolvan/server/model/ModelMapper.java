@@ -104,9 +104,10 @@ interface ModelMapper {
     void updatePart(PartRow row);
 
     @Update("""
-            update part set name = #{state.name}, role = #{state.role}, mesh = #{state.mesh}, triangles = #{state.triangles},
-                            area = #{state.area}, volume = #{state.volume}, closed = #{state.closed},
-                            mean_thickness = #{state.meanThickness}
+            update part set name = #{state.name}, role = #{state.role}, mesh = #{state.shape.mesh},
+                            triangles = #{state.shape.triangles}, area = #{state.shape.area},
+                            volume = #{state.shape.volume}, closed = #{state.shape.closed},
+                            mean_thickness = #{state.shape.meanThickness}
             where project_id = #{projectId} and idx = #{idx}""")
     void changePart(UUID projectId, int idx, PartState state);
 
@@ -120,7 +121,8 @@ interface ModelMapper {
     void countChange(UUID projectId, boolean shapes);
 
     @Update("""
-            update model set findings = #{findings}, looked_at = #{revision} where project_id = #{projectId}""")
+            update model set findings = #{findings}, looked_at = #{revision}
+            where project_id = #{projectId} and looked_at <= #{revision}""")
     void updateFindings(UUID projectId, String findings, long revision);
 
     @Select("select * from model where project_id = #{projectId}")

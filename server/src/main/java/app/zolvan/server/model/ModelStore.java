@@ -170,7 +170,7 @@ public class ModelStore implements SceneSource {
         long version = projects.touch(project); // puts two cuts of one project in a row
         Scene scene = load(project);
         Model model = prepared.model();
-        String before = requireCut(project);
+        requireCut(project);
         List<ModelMapper.PartRow> known = mapper.parts(project);
         if (cut == null || !isSameAssembly(known, scene.groups().size(), model)) {
             throw Problem.of(
@@ -179,8 +179,7 @@ public class ModelStore implements SceneSource {
                     "The new triangles don’t belong to this model’s parts; nothing was changed. Import the file as a new"
                             + " project.");
         }
-        assets.takeFromProject(project, before);
-        scene.parts().forEach(p -> assets.takeFromProject(project, p.mesh()));
+        assets.takeShapesFromProject(project); // those of earlier states, too: there is no way back to another cut
         assets.addToProject(project, origin.sha256());
         List<String> meshes = storeMeshes(project, model);
         mapper.updateCut(
@@ -225,8 +224,11 @@ public class ModelStore implements SceneSource {
         Scene scene = scene(project);
         boolean shapes = false;
         for (Map.Entry<Integer, PartState> e : to.entrySet()) {
-            shapes |= !scene.parts().get(e.getKey()).mesh().equals(e.getValue().mesh());
-            mapper.changePart(project, e.getKey(), e.getValue());
+            PartState.Shape now = PartState.of(scene.parts().get(e.getKey())).shape();
+            PartState.Shape wanted = e.getValue().shape();
+            boolean other = !wanted.equals(now) && assets.isReadable(project, wanted.mesh());
+            mapper.changePart(project, e.getKey(), e.getValue().shaped(other ? wanted : now));
+            shapes |= other;
         }
         mapper.countChange(project, shapes);
         forgetWhenDone(project);
@@ -270,7 +272,7 @@ public class ModelStore implements SceneSource {
     private List<String> storeMeshes(UUID project, Model model) {
         List<String> meshes = new ArrayList<>();
         for (Mesh mesh : model.meshes()) {
-            String digest = assets.store(MeshCodec.encode(mesh), "application/octet-stream");
+            String digest = assets.store(MeshCodec.encode(mesh), AssetService.BINARY);
             assets.addToProject(project, digest);
             meshes.add(digest);
         }
@@ -408,7 +410,7 @@ public class ModelStore implements SceneSource {
         return new Standing(new Preparation(model, measures), scene.revision());
     }
 
-    /** Keeps what was found in a state of a project's model. */
+    /** Keeps what was found in a state of a project's model, unless a later one has been looked at meanwhile. */
     @Transactional
     void keep(UUID project, Findings found, long revision) {
         mapper.updateFindings(project, json.writeValueAsString(found), revision);

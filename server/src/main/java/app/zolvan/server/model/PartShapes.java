@@ -42,17 +42,10 @@ public class PartShapes {
             return before;
         }
         Preparation.Shape shape = Preparation.again(changed.get(), toWorld);
-        String digest = assets.store(MeshCodec.encode(shape.mesh()), "application/octet-stream");
+        String digest = assets.store(MeshCodec.encode(shape.mesh()), AssetService.BINARY);
         assets.addToProject(project, digest);
         MeshMeasure m = shape.measure();
-        return new PartState(
-                before.name(),
-                before.role(),
-                digest,
-                shape.mesh().triangleCount(),
-                m.area(),
-                m.volume(),
-                m.closed(),
-                m.meanThickness());
+        return before.shaped(new PartState.Shape(
+                digest, shape.mesh().triangleCount(), m.area(), m.volume(), m.closed(), m.meanThickness()));
     }
 }

@@ -36,6 +36,7 @@ import java.util.Objects;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.UUID;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -264,8 +265,8 @@ public class CommandService {
         return commit(account, project, "Rename " + row.name(), List.of(new Change.OfMaterial(row.id(), row, renamed)));
     }
 
-    private static PartState partState(Scene scene, int part) {
-        return PartState.of(requireRegion(scene, part, 0));
+    private PartState partState(Project project, int part) {
+        return PartState.of(requireRegion(scenes.scene(project.id()), part, 0));
     }
 
     /** What parts are called, in the order asked for. */
@@ -282,70 +283,60 @@ public class CommandService {
      */
     @Transactional
     public ProjectState renameParts(Account account, UUID projectId, long seen, Map<Integer, String> names) {
-        Project project = begin(account, projectId, seen);
-        Scene scene = scenes.scene(projectId);
-        List<Change> changes = new ArrayList<>();
-        names.forEach((part, name) -> {
-            PartState before = partState(scene, part);
-            PartState after = before.named(requireName(name));
-            if (!after.equals(before)) {
-                changes.add(new Change.OfPart(part, before, after));
-            }
-        });
-        if (changes.isEmpty()) {
-            return finish(account, projectId);
-        }
-        Change.OfPart first = (Change.OfPart) changes.get(0);
-        String what =
-                changes.size() > 1 ? changes.size() + " parts" : first.before().name();
-        return commit(account, project, "Rename " + what, changes);
+        return changeParts(
+                account,
+                projectId,
+                seen,
+                "Rename ",
+                names.keySet(),
+                p -> PartState.of(p).named(requireName(names.get(p.index()))));
     }
 
     /** Says what parts are in the design; null for nothing in particular. */
     @Transactional
     public ProjectState giveRoles(Account account, UUID projectId, long seen, Map<Integer, Role> roles) {
-        Project project = begin(account, projectId, seen);
-        Scene scene = scenes.scene(projectId);
-        List<Change> changes = new ArrayList<>();
-        roles.forEach((part, role) -> {
-            PartState before = partState(scene, part);
-            if (before.role() != role) {
-                changes.add(new Change.OfPart(part, before, before.as(role)));
-            }
-        });
-        return commitParts(account, project, "Role of ", changes);
+        return changeParts(
+                account,
+                projectId,
+                seen,
+                "Role of ",
+                roles.keySet(),
+                p -> PartState.of(p).as(roles.get(p.index())));
     }
 
     /** Turns the triangles of parts. */
     @Transactional
     public ProjectState turnParts(
             Account account, UUID projectId, long seen, Collection<Integer> parts, PartShapes.Turn how) {
+        String did = how == PartShapes.Turn.FLIP ? "Flip " : "Turn outward ";
+        return changeParts(account, projectId, seen, did, parts, p -> shapes.turned(projectId, p, how));
+    }
+
+    /** A command on parts, named after what it did to them; none where nothing changes. */
+    private ProjectState changeParts(
+            Account account,
+            UUID projectId,
+            long seen,
+            String did,
+            Collection<Integer> parts,
+            Function<Scene.Part, PartState> to) {
         Project project = begin(account, projectId, seen);
         Scene scene = scenes.scene(projectId);
         List<Change> changes = new ArrayList<>();
+        String name = "";
         for (int part : new TreeSet<>(parts)) {
             Scene.Part p = requireRegion(scene, part, 0);
             PartState before = PartState.of(p);
-            PartState after = shapes.turned(projectId, p, how);
+            PartState after = to.apply(p);
             if (!after.equals(before)) {
                 changes.add(new Change.OfPart(part, before, after));
+                name = p.name();
             }
         }
         if (changes.isEmpty()) {
-            throw Problem.conflict(
-                    "nothing", "Every face of these parts looks outward already; nothing was changed.", null);
+            throw Problem.conflict("nothing", "These parts are like that already; nothing was changed.", null);
         }
-        return commitParts(account, project, how == PartShapes.Turn.FLIP ? "Flip " : "Turn outward ", changes);
-    }
-
-    /** A command on parts, named after what it did to them; nothing where nothing changes. */
-    private ProjectState commitParts(Account account, Project project, String did, List<Change> changes) {
-        if (changes.isEmpty()) {
-            return finish(account, project.id());
-        }
-        String what =
-                changes.size() == 1 ? ((Change.OfPart) changes.get(0)).before().name() : changes.size() + " parts";
-        return commit(account, project, did + what, changes);
+        return commit(account, project, did + (changes.size() == 1 ? name : changes.size() + " parts"), changes);
     }
 
     /** Changes a project's name, client or unit. */
@@ -422,7 +413,7 @@ public class CommandService {
             return now.isSame(m.after()); // made once, still shown by something when its making was undone
         }
         if (change instanceof Change.OfPart p) {
-            return partState(scenes.scene(project.id()), p.part()).equals(p.before());
+            return partState(project, p.part()).stands(p.before(), p.after());
         }
         Change.OfProject p = (Change.OfProject) change;
         return p.before().equals(new Change.Details(project.name(), project.client(), project.unit()));
@@ -432,7 +423,7 @@ public class CommandService {
         Map<Integer, PartState> parts = new TreeMap<>();
         for (Change c : changes) {
             if (c instanceof Change.OfPart p) {
-                parts.put(p.part(), p.after());
+                parts.put(p.part(), partState(project, p.part()).changed(p.before(), p.after()));
             } else {
                 apply(project, c);
             }

@@ -9,6 +9,9 @@ import java.util.UUID;
 public interface SceneSource {
     Scene scene(UUID project);
 
-    /** Puts parts into other states; the scene shows them from now on, unless the transaction fails. */
+    /**
+     * Puts parts into other states; the scene shows them from now on, unless the transaction fails. Shapes of before the
+     * surfaces were cut anew are gone, and those that stand stay.
+     */
     void change(UUID project, Map<Integer, PartState> to);
 }
