@@ -14,6 +14,7 @@ import {
   WebGLRenderer,
   DoubleSide,
 } from 'three'
+import { copiesOf } from './copies'
 
 const INSIDE = '#6b2d5c'
 const CASING = '#ffffff'
@@ -77,13 +78,7 @@ export class Outline {
 
   draw(renderer: WebGLRenderer, meshes: Mesh[], camera: PerspectiveCamera): void {
     if (meshes.length === 0) return
-    const scene = new Scene()
-    for (const mesh of meshes) {
-      const copy = new Mesh(mesh.geometry, this.flat)
-      copy.matrixAutoUpdate = false
-      copy.matrix.copy(mesh.matrixWorld)
-      scene.add(copy)
-    }
+    const scene = copiesOf(meshes, this.flat)
     const clear = renderer.autoClear
     const alpha = renderer.getClearAlpha()
     renderer.setRenderTarget(this.mask)

@@ -1,12 +1,13 @@
 import {
   Color,
   DoubleSide,
-  Mesh,
-  Scene,
   ShaderMaterial,
+  type Mesh,
   type PerspectiveCamera,
+  type Scene,
   type WebGLRenderer,
 } from 'three'
+import { copiesOf } from './copies'
 
 /** What fronts and backs are shown in; backs are hatched as well, so that colour alone does not tell. */
 export const FRONT = '#a9bac6'
@@ -71,15 +72,8 @@ export class Sides {
     renderer.render(scene, camera)
     scene.overrideMaterial = null
     if (selected.length === 0) return
-    const apart = new Scene()
-    for (const mesh of selected) {
-      const copy = new Mesh(mesh.geometry, this.plain)
-      copy.matrixAutoUpdate = false
-      copy.matrix.copy(mesh.matrixWorld)
-      apart.add(copy)
-    }
     renderer.autoClear = false
-    renderer.render(apart, camera)
+    renderer.render(copiesOf(selected, this.plain), camera)
     renderer.autoClear = true
   }
 

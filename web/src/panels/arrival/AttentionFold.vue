@@ -53,6 +53,7 @@ async function lookAgain() {
       const id: string = again.value.id
       again.value = (await api.jobs()).find((j) => j.id === id) ?? null
     }
+    if (again.value?.problem) workspace.problem = again.value.problem
   } catch (e) {
     workspace.report(e)
   }
@@ -94,6 +95,7 @@ function unfold(kind: Finding['kind']) {
     </h2>
     <p v-if="again" class="soft small pair" role="status">
       Looking the model through · {{ Math.round(100 * again.share) }} %
+      <v-btn size="small" @click="api.cancelJob(again.id).catch(workspace.report)">Call off</v-btn>
     </p>
     <p v-else-if="findings?.looked && !findings.current" class="soft small pair">
       Shapes have changed since.
@@ -103,7 +105,8 @@ function unfold(kind: Finding['kind']) {
       What was found can’t be fetched. Open the project again.
     </p>
     <p v-else-if="findings && !findings.looked" class="soft small">
-      This model came before Zolvan looked models through. Import its file again to have it looked through.
+      This model came before Zolvan looked models through.
+      <v-btn size="small" :disabled="again !== null" @click="lookAgain">Look it through</v-btn>
     </p>
     <p v-else-if="findings && findings.entries.length === 0" class="soft small">
       Nothing: bodies are closed, faces look outward, and nothing pokes through or lies in one place.

@@ -1,23 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, type Role, type RoleName, type RoleProposal } from '../../api/client'
+import { api, type Role, type RoleGroup, type RoleName } from '../../api/client'
 import { counted, useWorkspace } from '../../stores/workspace'
 
-/** What parts may be in the design: proposed with a reason, given on the designer's word. */
-interface Row {
-  role: Role
-  parts: number[]
-  confidence: number
-  reasons: { text: string; parts: number }[]
-}
-
-/** From here a proposal is called sure, from the next likely. */
-const SURE = 0.85
-const LIKELY = 0.55
+/** How many reasons are listed. */
 const REASONS = 3
 
+/** What parts may be in the design: proposed with a reason, given on the designer's word. */
 const workspace = useWorkspace()
-const proposals = ref<RoleProposal[]>([])
+const proposals = ref<RoleGroup[]>([])
 const known = ref<RoleName[]>([])
 const failed = ref(false)
 const looking = ref<Role | null>(null)
@@ -39,21 +30,9 @@ watch(
 )
 
 const given = computed(() => (workspace.scene?.parts ?? []).filter((p) => p.role !== null))
-const open = computed(() => proposals.value.filter((p) => workspace.scene?.parts[p.part]?.role === null))
-const rows = computed<Row[]>(() => {
-  const all = new Map<Role, Row>()
-  for (const p of open.value) {
-    const row = all.get(p.role) ?? { role: p.role, parts: [], confidence: 1, reasons: [] }
-    row.parts.push(p.part)
-    row.confidence = Math.min(row.confidence, p.confidence)
-    const known = row.reasons.find((r) => r.text === p.reason)
-    if (known) known.parts++
-    else row.reasons.push({ text: p.reason, parts: 1 })
-    all.set(p.role, row)
-  }
-  for (const row of all.values()) row.reasons.sort((a, b) => b.parts - a.parts)
-  return [...all.values()].sort((a, b) => b.parts.length - a.parts.length)
-})
+const open = computed(() =>
+  proposals.value.flatMap(({ role, parts }) => parts.map((part) => ({ part, role }))),
+)
 
 const chosen = computed(() => [...new Set(workspace.selection.map((r) => r.part))])
 const chosenRole = computed(() => {
@@ -70,19 +49,14 @@ function give(event: Event) {
   void confirm(chosen.value.map((part) => ({ part, role: role || null })))
 }
 
-function word(confidence: number): string {
-  return confidence >= SURE ? 'sure' : confidence >= LIKELY ? 'likely' : 'perhaps'
-}
-
-function look(row: Row) {
+function look(row: RoleGroup) {
   looking.value = looking.value === row.role ? null : row.role
   workspace.select(row.parts.map((part) => ({ part, span: 0 })))
 }
 
 async function confirm(list: { part: number; role: Role | null }[]) {
-  const roles = list.map(({ part, role }) => ({ part, role }))
-  if (await workspace.run((v) => api.giveRoles(workspace.id, v, roles)))
-    workspace.tell(`${counted(roles.length, 'part')} got ${roles.length === 1 ? 'its role' : 'their roles'}`)
+  if (await workspace.run((v) => api.giveRoles(workspace.id, v, list)))
+    workspace.tell(`${counted(list.length, 'part')} got ${list.length === 1 ? 'its role' : 'their roles'}`)
 }
 </script>
 
@@ -102,7 +76,7 @@ async function confirm(list: { part: number; role: Role | null }[]) {
       Filter the ledger by a role’s word to find its parts.
     </p>
     <ul v-else>
-      <li v-for="row in rows" :key="row.role">
+      <li v-for="row in proposals" :key="row.role">
         <button
           class="plain entry"
           :class="{ on: looking === row.role }"
@@ -111,7 +85,7 @@ async function confirm(list: { part: number; role: Role | null }[]) {
         >
           <b>{{ name(row.role) }}</b>
           <span>{{ counted(row.parts.length, 'part') }}</span>
-          <span class="soft">{{ word(row.confidence) }}</span>
+          <span class="soft">{{ row.certainty.toLowerCase() }}</span>
         </button>
         <v-btn
           size="small"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { api, type Level, type Values } from '../../api/client'
+import OneOf from '../shared/OneOf.vue'
 import { counted, useWorkspace } from '../../stores/workspace'
 import ParameterRow from './ParameterRow.vue'
 import ColourFold from './ColourFold.vue'
@@ -55,7 +56,14 @@ function reset(name: string) {
 const parameters = { number, changed, attempt, commit, reset }
 
 const isClear = computed(() => number('transmission_weight') > 0)
-const isThin = computed(() => values.value['geometry_thin_walled'] === true)
+const isThin = computed({
+  get: () => values.value['geometry_thin_walled'] === true,
+  set: (thin) => commit({ geometry_thin_walled: thin }),
+})
+const BODIES = [
+  { value: false, text: 'Solid body', title: 'Bends light; its colour deepens with thickness' },
+  { value: true, text: 'Thin pane', title: 'A pane or film: nothing is bent' },
+]
 const openSolid = computed(() => isClear.value && !isThin.value && part.value?.closed === false)
 const transparency = computed(() => {
   if (isClear.value)
@@ -225,26 +233,7 @@ function give(level: Level) {
             </select>
           </div>
           <template v-if="isClear">
-            <div class="scope" role="radiogroup" aria-label="Body">
-              <button
-                role="radio"
-                :aria-checked="!isThin"
-                :class="{ on: !isThin }"
-                title="Bends light; its colour deepens with thickness"
-                @click="commit({ geometry_thin_walled: false })"
-              >
-                Solid body
-              </button>
-              <button
-                role="radio"
-                :aria-checked="isThin"
-                :class="{ on: isThin }"
-                title="A pane or film: nothing is bent"
-                @click="commit({ geometry_thin_walled: true })"
-              >
-                Thin pane
-              </button>
-            </div>
+            <OneOf v-model="isThin" label="Body" :choices="BODIES" />
             <p v-if="openSolid" class="small warn">
               This part is not closed, so it can’t show as a solid body; it shows as a thin pane.
             </p>

@@ -106,6 +106,42 @@ public record Mesh(
         return new Mesh(positions, normals, uv, metricUv, indices, spanStarts, faceOfTriangle, uv2, colours);
     }
 
+    /**
+     * The same triangles on copies of its vertices.
+     *
+     * @param source  for each new vertex the one it is a copy of
+     * @param count   how many new vertices there are
+     * @param corners what {@link #indices} was, by the new vertices
+     * @param metric  metric coordinates of the new vertices, or null to copy them, too
+     */
+    public Mesh onCopies(int[] source, int count, int[] corners, float[] metric) {
+        byte[] painted = colours == null ? null : new byte[4 * count];
+        for (int v = 0; painted != null && v < count; v++) {
+            System.arraycopy(colours, 4 * source[v], painted, 4 * v, 4);
+        }
+        return new Mesh(
+                copies(positions, source, count, 3),
+                copies(normals, source, count, 3),
+                copies(uv, source, count, 2),
+                metric == null ? copies(metricUv, source, count, 2) : metric,
+                corners,
+                spanStarts,
+                faces,
+                copies(uv2, source, count, 2),
+                painted);
+    }
+
+    private static float[] copies(float[] of, int[] source, int count, int each) {
+        if (of == null) {
+            return null;
+        }
+        float[] out = new float[each * count];
+        for (int v = 0; v < count; v++) {
+            System.arraycopy(of, each * source[v], out, each * v, each);
+        }
+        return out;
+    }
+
     /** Sum of the triangles' areas, in the square of the mesh's unit. */
     public double area() {
         double sum = 0;

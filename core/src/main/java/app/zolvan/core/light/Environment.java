@@ -49,8 +49,7 @@ public final class Environment {
             double sine = StrictMath.sin(Math.PI * (y + 0.5) / height);
             double along = 0;
             for (int x = 0; x < width; x++) {
-                int i = 3 * (y * width + x);
-                along += 0.2126 * rgb[i] + 0.7152 * rgb[i + 1] + 0.0722 * rgb[i + 2] + 1e-9;
+                along += luminance(rgb, 3 * (y * width + x));
                 columns[y * width + x] = along;
             }
             sum += along * sine;

@@ -55,16 +55,7 @@ public final class BoxProjection {
             metric[2 * v] = (float) world.dot(u);
             metric[2 * v + 1] = (float) -world.dot(vAxis(sideOfVertex[v], u));
         }
-        return new Mesh(
-                gather(mesh.positions(), source, count, 3),
-                gather(mesh.normals(), source, count, 3),
-                mesh.uv() == null ? null : gather(mesh.uv(), source, count, 2),
-                metric,
-                indices,
-                mesh.spanStarts(),
-                mesh.faces(),
-                mesh.uv2() == null ? null : gather(mesh.uv2(), source, count, 2),
-                mesh.colours() == null ? null : gatherBytes(mesh.colours(), source, count));
+        return mesh.onCopies(source, count, indices, metric);
     }
 
     /** Outward direction of side 0 … 5: +x, −x, +y, −y, +z, −z. */
@@ -115,21 +106,5 @@ public final class BoxProjection {
             return y >= 0 ? 2 : 3;
         }
         return z >= 0 ? 4 : 5;
-    }
-
-    private static byte[] gatherBytes(byte[] colours, int[] source, int count) {
-        byte[] out = new byte[count * 4];
-        for (int v = 0; v < count; v++) {
-            System.arraycopy(colours, source[v] * 4, out, v * 4, 4);
-        }
-        return out;
-    }
-
-    private static float[] gather(float[] values, int[] source, int count, int width) {
-        float[] out = new float[count * width];
-        for (int v = 0; v < count; v++) {
-            System.arraycopy(values, source[v] * width, out, v * width, width);
-        }
-        return out;
     }
 }

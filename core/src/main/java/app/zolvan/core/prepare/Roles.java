@@ -10,8 +10,10 @@ import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -46,6 +48,57 @@ public final class Roles {
      * @param reason     why, in a few words
      */
     public record Proposal(int part, Role role, double confidence, String reason) {}
+
+    /** How sure a proposal is, in a word. */
+    public enum Certainty {
+        SURE(0.85),
+        LIKELY(0.55),
+        PERHAPS(0);
+
+        private final double from;
+
+        Certainty(double from) {
+            this.from = from;
+        }
+
+        static Certainty of(double confidence) {
+            return confidence >= SURE.from ? SURE : confidence >= LIKELY.from ? LIKELY : PERHAPS;
+        }
+    }
+
+    /** @param parts how many parts it holds for */
+    public record Reason(String text, int parts) {}
+
+    /**
+     * All parts that are proposed one role.
+     *
+     * @param certainty of the least sure of them
+     * @param reasons   those that hold for most parts first
+     */
+    public record RoleGroup(Role role, List<Integer> parts, Certainty certainty, List<Reason> reasons) {}
+
+    /** Proposals by role, the one of most parts first. */
+    public static List<RoleGroup> grouped(List<Proposal> proposals) {
+        Map<Role, List<Proposal>> byRole = new EnumMap<>(Role.class);
+        proposals.forEach(
+                p -> byRole.computeIfAbsent(p.role, r -> new ArrayList<>()).add(p));
+        List<RoleGroup> groups = new ArrayList<>();
+        byRole.forEach((role, list) -> {
+            Map<String, Integer> reasons = new LinkedHashMap<>();
+            list.forEach(p -> reasons.merge(p.reason, 1, Integer::sum));
+            double least = list.stream().mapToDouble(Proposal::confidence).min().orElse(0);
+            groups.add(new RoleGroup(
+                    role,
+                    list.stream().map(Proposal::part).toList(),
+                    Certainty.of(least),
+                    reasons.entrySet().stream()
+                            .map(e -> new Reason(e.getKey(), e.getValue()))
+                            .sorted(Comparator.comparingInt(Reason::parts).reversed())
+                            .toList()));
+        });
+        groups.sort(Comparator.comparingInt((RoleGroup g) -> g.parts.size()).reversed());
+        return groups;
+    }
 
     private final Model model;
     private final Box3 all;
@@ -170,7 +223,7 @@ public final class Roles {
         if (lying && room && footprint > 0.25) {
             boolean low = top < 0.25;
             e.add(
-                    low ? Role.FLOOR : height > 0.7 ? Role.CEILING : Role.TOP,
+                    low ? Role.FLOOR : height > 0.7 ? Role.CEILING : Role.WORKTOP,
                     low || height > 0.7 ? SHAPE : HINT,
                     low ? "it lies flat and wide near the bottom" : "it lies flat and wide above");
         }

@@ -37,52 +37,27 @@ public final class Sides {
     /** Vertices that turned triangles share with others become two: their normals differ from now on. */
     private static Mesh turn(Mesh mesh, boolean[] turned) {
         int[] index = mesh.indices();
-        int[] copies = new int[2 * mesh.vertexCount()];
+        int[] copies = new int[2 * mesh.vertexCount()]; // of each vertex one as it is and one turned over
         Arrays.fill(copies, -1);
-        int[] source = new int[2 * mesh.vertexCount()];
+        int[] source = new int[copies.length];
+        boolean[] over = new boolean[copies.length];
         int count = 0;
-        int[] indices = new int[index.length];
+        int[] corners = new int[index.length];
         for (int i = 0; i < index.length; i++) {
-            boolean over = turned[i / 3];
-            int corner = over && i % 3 > 0 ? i / 3 * 3 + 3 - i % 3 : i; // first, third, second
-            int slot = 2 * index[corner] + (over ? 1 : 0);
+            boolean turn = turned[i / 3];
+            int vertex = index[turn && i % 3 > 0 ? i / 3 * 3 + 3 - i % 3 : i]; // first, third, second
+            int slot = 2 * vertex + (turn ? 1 : 0);
             if (copies[slot] < 0) {
                 copies[slot] = count;
-                source[count++] = slot;
+                source[count] = vertex;
+                over[count++] = turn;
             }
-            indices[i] = copies[slot];
+            corners[i] = copies[slot];
         }
-        float[] normals = gather(mesh.normals(), source, count, 3);
-        for (int v = 0; v < count; v++) {
-            if ((source[v] & 1) == 1) {
-                normals[3 * v] *= -1;
-                normals[3 * v + 1] *= -1;
-                normals[3 * v + 2] *= -1;
-            }
-        }
-        byte[] colours = mesh.colours() == null ? null : new byte[4 * count];
-        for (int v = 0; colours != null && v < count; v++) {
-            System.arraycopy(mesh.colours(), 4 * (source[v] >> 1), colours, 4 * v, 4);
-        }
-        return new Mesh(
-                gather(mesh.positions(), source, count, 3),
-                normals,
-                gather(mesh.uv(), source, count, 2),
-                gather(mesh.metricUv(), source, count, 2),
-                indices,
-                mesh.spanStarts(),
-                mesh.faces(),
-                gather(mesh.uv2(), source, count, 2),
-                colours);
-    }
-
-    private static float[] gather(float[] from, int[] source, int count, int each) {
-        if (from == null) {
-            return null;
-        }
-        float[] out = new float[each * count];
-        for (int v = 0; v < count; v++) {
-            System.arraycopy(from, each * (source[v] >> 1), out, each * v, each);
+        Mesh out = mesh.onCopies(source, count, corners, null);
+        float[] normals = out.normals(); // nobody has seen them yet
+        for (int i = 0; i < normals.length; i++) {
+            normals[i] = over[i / 3] ? -normals[i] : normals[i];
         }
         return out;
     }

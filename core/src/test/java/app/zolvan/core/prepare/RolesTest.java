@@ -78,6 +78,24 @@ class RolesTest {
         assertThat(of(screwdriver)).as("a word within a word says nothing").isEmpty();
     }
 
+    @Test
+    void proposalsAreToldByRoleWithTheLeastSureOnesCertaintyAndReasonsOfMostPartsFirst() {
+        List<Roles.RoleGroup> groups = Roles.grouped(List.of(
+                new Roles.Proposal(4, Role.GLASS, 0.9, "a"),
+                new Roles.Proposal(1, Role.LEG, 0.95, "c"),
+                new Roles.Proposal(5, Role.GLASS, 0.6, "b"),
+                new Roles.Proposal(7, Role.GLASS, 0.99, "b")));
+        assertThat(groups)
+                .containsExactly(
+                        new Roles.RoleGroup(
+                                Role.GLASS,
+                                List.of(4, 5, 7),
+                                Roles.Certainty.LIKELY,
+                                List.of(new Roles.Reason("b", 2), new Roles.Reason("a", 1))),
+                        new Roles.RoleGroup(
+                                Role.LEG, List.of(1), Roles.Certainty.SURE, List.of(new Roles.Reason("c", 1))));
+    }
+
     /** Evidence adds up: a pane by name and by material is surer than by either. */
     @Test
     void agreeingEvidenceIsSurer() {

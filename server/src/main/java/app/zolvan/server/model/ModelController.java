@@ -144,18 +144,14 @@ class ModelController {
         return store.findings(id);
     }
 
-    /**
-     * @param part       its index
-     * @param confidence in (0, 1)
-     * @param reason     why, in a few words
-     */
-    record RoleWire(int part, Role role, double confidence, String reason) {}
-
     /** @param word as a designer reads it */
     record RoleName(Role role, String word) {}
 
-    /** @param known all roles there are */
-    record RolesWire(List<RoleName> known, List<RoleWire> proposals) {}
+    /**
+     * @param known     all roles there are
+     * @param proposals for parts that nobody has given a role yet
+     */
+    record RolesWire(List<RoleName> known, List<Roles.RoleGroup> proposals) {}
 
     /** What the parts may be in the design, for the designer to confirm; those about which too little is known are left out. */
     @GetMapping("/api/projects/{id}/roles")
@@ -163,11 +159,12 @@ class ModelController {
         projects.require(account, id);
         List<RoleName> known =
                 Arrays.stream(Role.values()).map(r -> new RoleName(r, r.word())).toList();
+        List<Scene.Part> parts = store.scene(id).parts();
         return new RolesWire(
                 known,
-                Roles.propose(store.standing(id, false).preparation()).stream()
-                        .map(r -> new RoleWire(r.part(), r.role(), r.confidence(), r.reason()))
-                        .toList());
+                Roles.grouped(Roles.propose(store.standing(id, false).preparation()).stream()
+                        .filter(p -> parts.get(p.part()).role() == null)
+                        .toList()));
     }
 
     /** Has the model looked through again. */

@@ -5,15 +5,16 @@ import java.util.Arrays;
 /** Makes a guide of what scouts have found. */
 final class GuideGrowth {
     /** A place is divided while so many findings lie in it. */
-    private static final int CROWD = 4000;
+    private static final int CROWD = 2000;
 
     private static final int MOST_PLANES = 40;
-    /** A finding counts for so many times the mean of its place at most. */
-    private static final double CAP = 20;
+    /** A place's light is that of so many findings at least, however bright the brightest are. */
+    private static final double AT_LEAST = 50;
 
-    private static final int CAPPINGS = 3;
-    /** A quarter of directions is divided while this share of its place's light comes from it, by so many findings. */
-    private static final double MUCH = 0.015;
+    private static final int STEPS = 24;
+    /** A quarter of directions is divided while more than this share of its place’s light comes from it (than one finding may
+     * have), by so many findings. */
+    private static final double MUCH = 0.021;
 
     private static final int FEW = 24;
     private static final int FINEST = 10;
@@ -143,18 +144,36 @@ final class GuideGrowth {
         if (c == root.length) {
             root = Arrays.copyOf(root, 2 * c);
         }
-        double all = sum(begin, end);
-        for (int k = 0; k < CAPPINGS; k++) { // the first mean is of what outshines it, too
-            double cap = CAP * all / Math.max(1, end - begin);
-            for (int i = begin; i < end; i++) {
-                from.cap(order[i], cap);
-            }
-            all = sum(begin, end);
+        double most = steadied(begin, end);
+        for (int i = begin; i < end; i++) {
+            from.cap(order[i], most);
         }
+        double all = sum(begin, end);
         if (all > 0) {
             root[c] = quarters(begin, end, all, all, 0, 0, 0.5f);
         }
         return c;
+    }
+
+    /**
+     * The weight c that no finding may pass, so that c is the same share of what is left of all: one lucky path leads few
+     * others, while a lit patch that many have met counts in full.
+     */
+    private double steadied(int begin, int end) {
+        int lit = 0;
+        for (int i = begin; i < end; i++) {
+            lit += from.weight(order[i]) > 0 ? 1 : 0;
+        }
+        double parts = Math.max(1, Math.min(AT_LEAST, lit / 8.0));
+        double cap = Double.POSITIVE_INFINITY;
+        for (int k = 0; k < STEPS; k++) {
+            double left = 0;
+            for (int i = begin; i < end; i++) {
+                left += Math.min(cap, from.weight(order[i]));
+            }
+            cap = left / parts;
+        }
+        return cap;
     }
 
     private double sum(int begin, int end) {

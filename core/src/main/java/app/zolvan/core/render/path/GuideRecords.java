@@ -14,6 +14,11 @@ final class GuideRecords {
     private int size;
     private final double[] looks = new double[PANED.length];
 
+    /** Findings of the path at hand, whose light is not known yet: what of it reaches the eye, and what was found before. */
+    private double[] open = new double[64];
+
+    private int opened;
+
     /** All of several, in their order. */
     static GuideRecords joined(List<GuideRecords> parts) {
         GuideRecords all = new GuideRecords();
@@ -31,26 +36,30 @@ final class GuideRecords {
     }
 
     /**
-     * @param radiance   brightness met in the unit direction (dx, dy, dz)
-     * @param value      brightness of the surface's value times cosine for it
+     * A path goes on from a place; what light it meets is told when it has ended.
+     *
+     * @param value      brightness of the surface's value times cosine for the unit direction (dx, dy, dz)
      * @param density    per steradian, with which the direction was chosen
      * @param surface    the density with which the surface alone would have chosen it
      * @param guide      the density with which the guide would have, negative where there was none
      * @param guidedPart what share of the surface's choices may be left to a guide
+     * @param through    what share of the light from there reaches the eye
+     * @param before     brightness that the path has found so far
      */
-    void add(
+    void open(
             double x,
             double y,
             double z,
             double dx,
             double dy,
             double dz,
-            double radiance,
             double value,
             double density,
             double surface,
             double guide,
-            double guidedPart) {
+            double guidedPart,
+            double through,
+            double before) {
         int at = STRIDE * size++;
         if (at == data.length) {
             data = Arrays.copyOf(data, 2 * at);
@@ -60,11 +69,27 @@ final class GuideRecords {
         data[at + 2] = (float) z;
         data[at + 3] = (float) Octahedron.u(dx, dy, dz);
         data[at + 4] = (float) Octahedron.v(dx, dy, dz);
-        data[at + 5] = (float) (value * radiance / density);
-        data[at + 6] = (float) (value * value * radiance * radiance / density);
+        data[at + 5] = (float) (value / density);
+        data[at + 6] = (float) (value * value / density);
         data[at + 7] = (float) surface;
         data[at + 8] = (float) guide;
         data[at + 9] = (float) guidedPart;
+        if (2 * opened == open.length) {
+            open = Arrays.copyOf(open, 2 * open.length);
+        }
+        open[2 * opened] = through;
+        open[2 * opened++ + 1] = before;
+    }
+
+    /** The path has ended, having found so much light. */
+    void close(double found) {
+        for (int k = 0; k < opened; k++) {
+            double radiance = Math.max(0, found - open[2 * k + 1]) / open[2 * k];
+            int at = STRIDE * (size - opened + k);
+            data[at + 5] *= (float) radiance;
+            data[at + 6] *= (float) (radiance * radiance);
+        }
+        opened = 0;
     }
 
     /**

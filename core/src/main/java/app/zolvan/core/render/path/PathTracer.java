@@ -28,9 +28,6 @@ public final class PathTracer {
     private static final double CD_PER_UNIT = 1000;
 
     private static final double WIDEST_CONE = 0.5;
-    /** Numbers that scouting remembers of a place. */
-    private static final int STEP = 13;
-
     /** What light leaves a body by after wandering in it. */
     private static final SurfaceValues WAY_OUT = wayOut();
 
@@ -88,11 +85,6 @@ public final class PathTracer {
     private double density;
 
     private GuideRecords scouted;
-    /** What scouting remembers of each place where it chose a direction. */
-    private double[] steps;
-
-    private int remembered;
-
     /** Whether the path has only gone straight on so far, so that the backdrop lies behind. */
     private boolean seen;
 
@@ -158,7 +150,6 @@ public final class PathTracer {
     /** Keeps what light it meets from now on. */
     void scout(GuideRecords into) {
         scouted = into;
-        steps = new double[STEP * (longest + 1)];
     }
 
     /** Follows light of one wavelength alone from now on, in nanometres; for measuring. */
@@ -185,7 +176,7 @@ public final class PathTracer {
     public void trace(Vec3 origin, double x, double y, double z, double spread, Sampler random) {
         walk(origin, x, y, z, spread, random);
         if (scouted != null) {
-            report();
+            scouted.close(found());
         }
     }
 
@@ -243,7 +234,7 @@ public final class PathTracer {
                 return;
             }
             if (scouted != null && !bsdf.smooth && !bsdf.walks) {
-                keepStep();
+                tellStep();
             }
             if (bsdf.walks) {
                 if (!wander(s, entering, random)) {
@@ -277,7 +268,6 @@ public final class PathTracer {
         part = -1;
         material = -1;
         tr = tg = tb = 1;
-        remembered = 0;
         lastPdf = 0; // an eye's ray: whatever it meets is seen in full
         gathered = false;
         seen = true;
@@ -370,7 +360,8 @@ public final class PathTracer {
         turned[2] = frame[2] * bsdf.wx + frame[5] * bsdf.wy + frame[8] * bsdf.wz;
     }
 
-    private void keepStep() {
+    /** Has scouting keep where the path goes on, if a guide could have chosen that. */
+    private void tellStep() {
         double through = brightness(tr, tg, tb);
         double value = brightness(bsdf.r, bsdf.g, bsdf.b);
         double spreads = bsdf.spreads();
@@ -378,42 +369,20 @@ public final class PathTracer {
             return;
         }
         world();
-        int at = STEP * remembered++;
-        steps[at] = hit.x;
-        steps[at + 1] = hit.y;
-        steps[at + 2] = hit.z;
-        steps[at + 3] = turned[0];
-        steps[at + 4] = turned[1];
-        steps[at + 5] = turned[2];
-        steps[at + 6] = brightness(bsdf.r * tr, bsdf.g * tg, bsdf.b * tb) / density;
-        steps[at + 7] = found();
-        steps[at + 8] = value;
-        steps[at + 9] = density;
-        steps[at + 10] = bsdf.pdf;
-        steps[at + 11] = guide == null ? -1 : guide.density(cell, turned[0], turned[1], turned[2]);
-        steps[at + 12] = spreads;
-    }
-
-    /** Tells of each place what was found beyond it. */
-    private void report() {
-        double all = found();
-        for (int i = 0; i < remembered; i++) {
-            int at = STEP * i;
-            double radiance = Math.max(0, all - steps[at + 7]) / steps[at + 6];
-            scouted.add(
-                    steps[at],
-                    steps[at + 1],
-                    steps[at + 2],
-                    steps[at + 3],
-                    steps[at + 4],
-                    steps[at + 5],
-                    radiance,
-                    steps[at + 8],
-                    steps[at + 9],
-                    steps[at + 10],
-                    steps[at + 11],
-                    steps[at + 12]);
-        }
+        scouted.open(
+                hit.x,
+                hit.y,
+                hit.z,
+                turned[0],
+                turned[1],
+                turned[2],
+                value,
+                density,
+                bsdf.pdf,
+                guide == null ? -1 : guide.density(cell, turned[0], turned[1], turned[2]),
+                spreads,
+                brightness(bsdf.r * tr, bsdf.g * tg, bsdf.b * tb) / density,
+                found());
     }
 
     private double found() {

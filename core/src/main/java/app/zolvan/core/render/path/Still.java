@@ -31,9 +31,12 @@ public final class Still {
     private static final int PHOTON_CHUNK = 1 << 14;
     private static final int MOST_PHOTONS = 20_000_000;
     private static final int SCOUT_CHUNK = 1 << 10;
-    private static final int FEWEST_SCOUTS = 1 << 13;
+    private static final int FEWEST_SCOUTS = 1 << 15;
     private static final int MOST_SCOUTS = 1 << 18;
     private static final int ROUNDS = 4;
+    /** So few samples are not worth sending scouts. */
+    private static final int NO_SCOUTS = 8;
+
     /** How often scouts look for the surroundings through panes. */
     private static final double UNTRIED_PANES = 0.5;
 
@@ -79,6 +82,9 @@ public final class Still {
     private Photons photons;
     private int photonPass;
     private boolean guided;
+    /** Whether paths follow what scouts have learnt. */
+    private boolean knowing;
+
     private boolean scouted;
     private Guide guide;
     /** How often the surroundings are looked for through panes. */
@@ -148,7 +154,7 @@ public final class Still {
             GuideRecords[] found = new GuideRecords[chunks];
             int salt = round;
             share(threads, chunks, () -> {
-                PathTracer tracer = tracer(true);
+                PathTracer tracer = tracer();
                 Sampler random = new Sampler();
                 return i -> {
                     found[i] = new GuideRecords();
@@ -211,12 +217,13 @@ public final class Still {
         if (!watcher.at(0, 0)) {
             return false;
         }
+        knowing = guided && quality.most > NO_SCOUTS;
+        if (knowing && !scouted) {
+            scout(threads);
+        }
         int to = Math.min(FIRST, quality.most);
         while (true) {
             int reached = to;
-            if (guided && !scouted && reached > FIRST) {
-                scout(threads);
-            }
             pass(threads, open, reached, 1);
             if (reached >= PROVEN && quality.noise > 0) {
                 open.removeIf(b -> !hasMore(b, reached) && film.error(b[0], b[1], b[2], b[3]) <= quality.noise);
@@ -255,7 +262,7 @@ public final class Still {
     private void pass(int threads, List<int[]> blocks, int to, int step) {
         sendPhotons(Math.max(FIRST, to), threads);
         share(threads, blocks.size(), () -> {
-            PathTracer tracer = tracer(to > FIRST);
+            PathTracer tracer = tracer();
             Sampler random = new Sampler();
             return i -> {
                 long before = tracer.rays();
@@ -265,8 +272,7 @@ public final class Still {
         });
     }
 
-    /** @param knowing whether it may follow what scouts have learnt; the first samples never do, so few need no scouts */
-    private PathTracer tracer(boolean knowing) {
+    private PathTracer tracer() {
         PathTracer tracer = new PathTracer(scene, environment, camera.position(), backdrop, bounces);
         if (photons != null) {
             tracer.gather(photons, caustics.strength());
