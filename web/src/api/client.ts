@@ -19,10 +19,30 @@ export type JobQuestion = Schemas['JobQuestion']
 export type ExportFormat = Schemas['ExportFormat']
 export type Findings = Schemas['Findings']
 export type Finding = Schemas['FindingWire']
+export type Remedy = NonNullable<Finding['remedy']>
 export type RoleGroup = Schemas['RoleGroup']
 export type RoleName = Schemas['RoleName']
 export type Role = RoleName['role']
 export type PartName = Schemas['PartName']
+export type SetWire = Schemas['SetWire']
+export type Kind = Schemas['Kind']
+export type SplitBy = 'PIECE' | 'DIRECTION'
+export type Alike = Schemas['Alike']
+export type RepairPreview = Schemas['RepairPreview']
+export type Contact = Schemas['ContactWire']
+export type Easing = Schemas['Easing']
+export type Repairing = Schemas['Repairing']
+export type Update = Schemas['UpdateWire']
+export type UpdatePart = Schemas['UpdatePart']
+export type DressingTable = Schemas['TableWire']
+export type DressingRow = Schemas['DressingRow']
+export type Fitting = Schemas['Fitting']
+export type Leftovers = Schemas['Leftovers']
+export type PlacedModel = Schemas['PlacedModel']
+export type Belonging = PlacedModel['belonging']
+export type HelperForm = Schemas['NewForm']['form']
+export type Placing = Schemas['PlaceWire']
+export type Repetition = Schemas['RepetitionWire']
 export type Values = Record<string, number | boolean | number[]>
 export type Level = 'set' | 'part'
 
@@ -103,6 +123,37 @@ export const api = {
     return response.blob()
   },
   scene: (id: string) => send<Scene>('GET', `${project(id)}/scene`),
+  update: (id: string) => send<Update | undefined>('GET', `${project(id)}/update`),
+  updateScene: (id: string) => send<Scene>('GET', `${project(id)}/update/scene`),
+  applyUpdate: (id: string, version: number, pairs: { newer: number; older: number | null }[]) =>
+    send<ProjectState>('POST', `${project(id)}/update`, { version, body: { pairs } }),
+  leaveUpdate: (id: string) => send<undefined>('DELETE', `${project(id)}/update`),
+  dressingTables: () => send<DressingTable[]>('GET', '/api/dressing-tables'),
+  dressingRows: (table: string) => send<DressingRow[]>('GET', `/api/dressing-tables/${table}`),
+  changeDressing: (table: string, rows: DressingRow[]) =>
+    send<DressingRow[]>('PUT', `/api/dressing-tables/${table}`, { body: { rows } }),
+  saveDressing: (id: string, name: string) =>
+    send<DressingTable>('POST', `${project(id)}/dressing-tables`, { body: { name } }),
+  fitDressing: (id: string, table: string) =>
+    send<Fitting[]>('GET', `${project(id)}/dressing-tables/${table}`),
+  applyDressing: (id: string, version: number, table: string) =>
+    send<ProjectState>('POST', `${project(id)}/dressing-tables/${table}/apply`, { version }),
+  deleteDressing: (table: string) => send<undefined>('DELETE', `/api/dressing-tables/${table}`),
+  leftovers: (id: string) => send<Leftovers>('GET', `${project(id)}/leftovers`),
+  cleanUp: (id: string, version: number, going: Schemas['Going']) =>
+    send<ProjectState>('POST', `${project(id)}/leftovers/remove`, { version, body: going }),
+  addForm: (id: string, version: number, form: HelperForm) =>
+    send<ProjectState>('POST', `${project(id)}/models`, { version, body: { form } }),
+  changeModel: (id: string, version: number, model: number, details: Schemas['ModelDetails']) =>
+    send<ProjectState>('PUT', `${project(id)}/models/${model}`, { version, body: details }),
+  place: (id: string, version: number, model: number, to: Placing) =>
+    send<ProjectState>('PUT', `${project(id)}/models/${model}/place`, { version, body: to }),
+  setDown: (id: string, version: number, model: number) =>
+    send<ProjectState>('POST', `${project(id)}/models/${model}/rest`, { version }),
+  repeatModel: (id: string, version: number, model: number, how: Repetition) =>
+    send<ProjectState>('POST', `${project(id)}/models/${model}/copies`, { version, body: how }),
+  removeModel: (id: string, version: number, model: number) =>
+    send<ProjectState>('DELETE', `${project(id)}/models/${model}`, { version }),
   findings: (id: string) => send<Findings>('GET', `${project(id)}/findings`),
   roles: (id: string) => send<Schemas['RolesWire']>('GET', `${project(id)}/roles`),
   giveRoles: (id: string, version: number, roles: { part: number; role: Role | null }[]) =>
@@ -130,6 +181,35 @@ export const api = {
     send<PartName[]>('POST', `${project(id)}/parts/names/preview`, { body: wanted }),
   renameParts: (id: string, version: number, names: PartName[]) =>
     send<ProjectState>('POST', `${project(id)}/parts/names`, { version, body: { names } }),
+  sets: (id: string) => send<SetWire[]>('GET', `${project(id)}/sets`),
+  kinds: (id: string, set: number, by: SplitBy) =>
+    send<Kind[]>('GET', `${project(id)}/sets/${set}/kinds?by=${by}`),
+  split: (id: string, version: number, set: number, by: SplitBy) =>
+    send<ProjectState>('POST', `${project(id)}/sets/${set}/split`, { version, body: { by } }),
+  mergeSets: (id: string, version: number, sets: number[]) =>
+    send<ProjectState>('POST', `${project(id)}/sets/merge`, { version, body: { sets } }),
+  renameSet: (id: string, version: number, set: number, name: string) =>
+    send<ProjectState>('POST', `${project(id)}/sets/${set}/name`, { version, body: { name } }),
+  moveParts: (id: string, version: number, parts: number[], to: 'own' | 'home') =>
+    send<ProjectState>('POST', `${project(id)}/parts/sets`, { version, body: { parts, to } }),
+  previewRepair: (id: string, wanted: Repairing) =>
+    send<RepairPreview>('POST', `${project(id)}/parts/repairs/preview`, { body: wanted }),
+  repair: (id: string, version: number, wanted: Repairing) =>
+    send<ProjectState>('POST', `${project(id)}/parts/repairs`, { version, body: wanted }),
+  previewEasing: (id: string, wanted: Easing) =>
+    send<RepairPreview>('POST', `${project(id)}/parts/edges/preview`, { body: wanted }),
+  ease: (id: string, version: number, wanted: Easing) =>
+    send<ProjectState>('POST', `${project(id)}/parts/edges`, { version, body: wanted }),
+  moveBy: (id: string, version: number, motion: Schemas['Motion']) =>
+    send<ProjectState>('POST', `${project(id)}/parts/places`, { version, body: motion }),
+  changeFaces: (id: string, version: number, part: number, faces: number[], act: 'flip' | 'split') =>
+    send<ProjectState>('POST', `${project(id)}/parts/${part}/faces`, { version, body: { faces, act } }),
+  similar: (id: string, part: number) => send<Alike[]>('GET', `${project(id)}/parts/${part}/similar`),
+  contact: (id: string, one: number, other: number) =>
+    send<Schemas['ContactWire']>('GET', `${project(id)}/parts/contact?one=${one}&other=${other}`),
+  tidyNames: (id: string) => send<PartName[]>('GET', `${project(id)}/parts/names/tidy`),
+  plainColours: (id: string, by: 'set' | 'shape') =>
+    send<string[]>('GET', `${project(id)}/parts/colours?by=${by}`),
   turnParts: (id: string, version: number, parts: number[], turn: 'flip' | 'outward') =>
     send<ProjectState>('POST', `${project(id)}/parts/sides`, { version, body: { parts, turn } }),
   undo: (id: string, version: number, force: boolean) =>
@@ -156,19 +236,32 @@ export const api = {
   libraryAssetAddress: (sha256: string) => `/api/library/assets/${sha256}`,
 }
 
-/** Sends a file as it is, telling how far it has got; resolves to the import job. Into a project, its triangles only. */
+/**
+ * What a file sent into a project is for: other triangles of its surfaces, its materials, a newer state of the model, or a
+ * model beside it that is designed or only seen with it.
+ */
+export type Purpose = 'triangles' | 'materials' | 'update' | 'design' | 'surroundings'
+
+const ASKED: Record<Purpose, string> = {
+  triangles: '',
+  materials: '&materials=true',
+  update: '&update=true',
+  design: '&beside=DESIGN',
+  surroundings: '&beside=SURROUNDINGS',
+}
+
+/** Sends a file as it is, telling how far it has got; resolves to the import job. */
 export function upload(
   name: string,
   file: Blob,
   onProgress: (share: number) => void,
   signal: AbortSignal,
   into: string,
-  materials = false,
+  purpose: Purpose = 'triangles',
 ): Promise<Job> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest()
-    const only = materials ? '&materials=true' : ''
-    request.open('POST', into ? `/api/imports?project=${into}${only}` : '/api/imports')
+    request.open('POST', into ? `/api/imports?project=${into}${ASKED[purpose]}` : '/api/imports')
     request.setRequestHeader('X-XSRF-TOKEN', csrfToken())
     request.setRequestHeader('X-File-Name', encodeURIComponent(name))
     request.setRequestHeader('Content-Type', 'application/octet-stream')

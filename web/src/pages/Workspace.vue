@@ -11,6 +11,7 @@ import LightTray from '../panels/light/LightTray.vue'
 import PictureCard from '../panels/picture/PictureCard.vue'
 import StageView from '../panels/stage/StageView.vue'
 import SampleTray from '../panels/tray/SampleTray.vue'
+import SourceTray from '../panels/tray/SourceTray.vue'
 import { useChips } from '../stores/chips'
 import { listen } from '../stores/events'
 import { useImports } from '../stores/imports'
@@ -57,6 +58,7 @@ const SHORTCUTS: [string, string][] = [
   ['Drag a chip', 'Show it on the part under the cursor; let go to apply'],
   ['Shift while dragging', 'Only the part instead of its matching set'],
   ['A', 'Put the chosen chip on whatever you click, until Esc'],
+  ['G, Shift G', 'Select the whole group, and the one around it; back down'],
   ['F', 'Frame the selection'],
   ['X', 'Show only the selection, or everything again'],
   ['/', 'Find a material'],
@@ -81,11 +83,13 @@ function key(e: KeyboardEvent) {
     '5': () => (workspace.step = 'picture'),
     f: () => stage.value?.frame(),
     x: () => stage.value?.isolate(),
+    g: () => (e.shiftKey ? workspace.descend() : workspace.climb()),
     a: toggleApplying,
     '/': () => document.getElementById('tray-search')?.focus(),
     '?': () => (help.value = true),
     Escape: () => {
       if (workspace.applying) workspace.applying = false
+      else if (workspace.placing !== null) workspace.placing = null
       else workspace.select([])
     },
   }
@@ -122,6 +126,7 @@ function answer(yes: boolean) {
     <LightCard v-else-if="workspace.step === 'light'" />
     <PictureCard v-else />
     <LightTray v-if="workspace.step === 'light'" class="wide" />
+    <SourceTray v-else-if="workspace.step === 'prepare'" class="wide" />
     <SampleTray v-else class="wide" />
     <p v-if="workspace.problem" class="trouble" role="alert">
       {{ workspace.problem }} <button class="plain" @click="workspace.problem = ''">Understood</button>

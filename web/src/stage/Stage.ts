@@ -19,11 +19,17 @@ import { acceleratedRaycast } from 'three-mesh-bvh'
 import type { Look, Physical, ProjectState, Scene } from '../api/client'
 import { atMost } from './atMost'
 import { Batches, type PartMesh } from './batches'
+import { PlaceHandles, Pull, type Pulled } from './placeHandles'
+import { copiesOf } from './copies'
 import { GlassLayers } from './glassLayers'
 import { GroundShadow } from './groundShadow'
+import { haze } from './haze'
 import { Outline } from './outline'
 import { readGeometry } from './geometry'
 import { boxOf, firstHit } from './picking'
+import { PickedFaces } from './pickedFaces'
+import { PlainColours } from './plainColours'
+import { ScaleFigure } from './scaleFigure'
 import { Sides } from './sides'
 import { Surfaces, type ImageLoader } from './surfaces'
 import { backdrop, loadSurroundings } from './surroundings'
@@ -36,6 +42,11 @@ export interface Region {
   span: number
 }
 
+/** A region, and which of its part's faces. */
+export interface Place extends Region {
+  face: number
+}
+
 /** How the stage is lit. Strength is a factor, turn in degrees, exposure in stops. */
 export interface Light {
   surroundings: string
@@ -45,8 +56,10 @@ export interface Light {
 }
 
 interface Events {
-  pick: (region: Region | null, event: PointerEvent) => void
+  pick: (place: Place | null, event: PointerEvent) => void
   drawn: (revision: number) => void
+  /** A model is being pulled somewhere; or was, at the end; or, null, stands where it stood. */
+  pull: (pulled: Pulled | null, ended: boolean) => void
 }
 
 /** Where geometry and images come from, by SHA-256. */
@@ -62,6 +75,8 @@ const CLICK_SLOP = 4
 const MESHES_AT_ONCE = 16
 /** How much around a place is shown with it, as a share of the model. */
 const AROUND = 0.02
+/** Surroundings that reach so many times farther than the design have no shadow on the ground. */
+const WITHIN = 3
 const SLOW = 120 // ms that a frame takes to be finished
 const IDLE = 250 // ms without movement after which the picture is drawn in full
 
@@ -81,6 +96,24 @@ export class Stage {
   private readonly surfaces: Surfaces
   private readonly sides = new Sides()
   private showingSides = false
+  private readonly plain = new PlainColours()
+  private colours: string[] | null = null
+  private readonly haze = haze()
+  private readonly figure = new ScaleFigure()
+  private readonly picked = new PickedFaces()
+  private readonly handles = new PlaceHandles()
+  private readonly geometries = new Map<string, Promise<BufferGeometry>>()
+  /** Parts that are not seen, that can't be picked, that belong to the surroundings, and on which all else stands. */
+  private hidden = new Set<number>()
+  private locked = new Set<number>()
+  private aside = new Set<number>()
+  private floor = new Set<number>()
+  /** The parts that the handles move, and the pull that does. */
+  private placed = new Map<PartMesh, Matrix4>()
+  private foot = new Vector3()
+  private grabbed = new Vector3()
+  private pull: Pull | null = null
+  private lit = new Map<number, Set<number>>()
   private readonly parts: PartMesh[] = []
   private readonly boxes: Box3[] = []
   private readonly batches = new Batches()
@@ -123,7 +156,7 @@ export class Stage {
     this.surfaces = new Surfaces(assets.image, () => this.invalidate())
     this.scene.background = backdrop(BACKDROP_TOP, BACKDROP_BOTTOM)
     this.model.add(this.batches.root)
-    this.scene.add(this.model, this.shadow.plane)
+    this.scene.add(this.model, this.shadow.plane, this.figure.root)
     this.raycaster.firstHitOnly = true
     this.controls = new OrbitControls(this.camera, this.renderer.domElement)
     this.controls.zoomToCursor = true
@@ -147,16 +180,19 @@ export class Stage {
     this.busy(1)
     try {
       const parts = await this.fetchParts(scene)
-      if (!this.disposed) this.exchange(parts, scene.bounds)
+      if (!this.disposed) this.exchange(parts, scene)
     } finally {
       this.busy(-1)
     }
   }
 
   private async fetchParts(scene: Scene): Promise<PartMesh[]> {
-    const geometries = new Map<string, Promise<BufferGeometry>>()
+    const { geometries } = this
     for (const part of scene.parts) {
-      if (!geometries.has(part.mesh)) geometries.set(part.mesh, this.mesh(part.mesh).then(readGeometry))
+      if (geometries.has(part.mesh)) continue
+      const coming = this.mesh(part.mesh).then(readGeometry)
+      coming.catch(() => geometries.delete(part.mesh))
+      geometries.set(part.mesh, coming)
     }
     return Promise.all(
       scene.parts.map(async (part) => {
@@ -172,21 +208,188 @@ export class Stage {
   }
 
   /** Puts parts in the place of those that are shown, if there are any. */
-  private exchange(parts: PartMesh[], bounds: number[]): void {
+  private exchange(parts: PartMesh[], scene: Scene): void {
     const before = this.parts.splice(0, this.parts.length, ...parts)
     this.boxes.splice(0, this.boxes.length, ...parts.map(boxOf))
-    for (const mesh of before) {
-      this.model.remove(mesh)
-      mesh.geometry.dispose()
-    }
-    const [x0 = 0, y0 = 0, z0 = 0, x1 = 0, y1 = 0, z1 = 0] = bounds
+    for (const mesh of before) this.model.remove(mesh)
+    this.forgetGeometries(scene)
+    this.sort(scene)
+    const [x0 = 0, y0 = 0, z0 = 0, x1 = 0, y1 = 0, z1 = 0] = scene.bounds
     const centre = new Vector3(x0 + x1, y0 + y1, z0 + z1).multiplyScalar(0.5)
     if (!this.isFew) this.batches.lay(this.parts, centre, new Vector3(x1 - x0, y1 - y0, z1 - z0).length() / 2)
     this.applyLooks()
+    this.isolate(this.isolated ? [...this.isolated] : null)
+    if (before.length === 0) this.frame()
+  }
+
+  /** Takes in which models are hidden, locked or surroundings; shapes and places are as they were. */
+  arrange(scene: Scene): void {
+    this.sort(scene)
+    this.isolate(this.isolated ? [...this.isolated] : null)
+  }
+
+  private sort(scene: Scene): void {
+    const models = new Map(scene.models.map((m) => [m.index, m]))
+    const those = (which: (m: Scene['models'][number]) => boolean) =>
+      new Set(
+        scene.parts.flatMap((p) => {
+          const model = models.get(p.model)
+          return model && which(model) ? [p.index] : []
+        }),
+      )
+    this.hidden = those((m) => m.hidden)
+    this.locked = those((m) => m.locked)
+    this.aside = those((m) => m.belonging === 'SURROUNDINGS')
+    this.floor = those((m) => m.floor)
+    for (const mesh of this.parts) mesh.renderOrder = this.floor.has(mesh.userData['part']) ? -2 : 0
+  }
+
+  /** Lets go of geometry that no part shows any more. */
+  private forgetGeometries(scene: Scene): void {
+    const shown = new Set(scene.parts.map((p) => p.mesh))
+    for (const [sha256, geometry] of this.geometries) {
+      if (shown.has(sha256)) continue
+      this.geometries.delete(sha256)
+      void geometry.then((g) => g.dispose())
+    }
+  }
+
+  /** The shadow that lies on the ground is of all that stands on it. */
+  private layShadow(): void {
+    const floor = this.parts.filter((m) => this.floor.has(m.userData['part']) && m.visible)
+    for (const mesh of floor) mesh.visible = false
     this.model.updateMatrixWorld(true)
-    this.shadow.update(this.renderer, this.model, this.bounds())
-    if (before.length > 0) this.isolate(this.isolated ? [...this.isolated] : null)
-    else this.frame()
+    const design = this.bounds()
+    const all = design.clone()
+    for (const mesh of this.parts) if (mesh.visible) all.union(boxOf(mesh))
+    const near = all.getSize(new Vector3()).length() < WITHIN * design.getSize(new Vector3()).length()
+    this.shadow.update(this.renderer, this.model, near ? all : design)
+    for (const mesh of floor) mesh.visible = true
+    this.shadow.plane.visible = !this.isolated
+  }
+
+  /**
+   * Shows handles by which some parts, a model, are moved; none to hide them.
+   *
+   * @param foot   where it stands, in metres
+   * @param inView whether the camera moves where they would be out of sight
+   */
+  showHandles(parts: number[], foot: number[], inView: boolean): void {
+    this.placed = new Map()
+    this.handles.hide()
+    const meshes = parts.map((p) => this.parts[p]).filter((m): m is PartMesh => !!m)
+    if (meshes.length > 0) {
+      const [x = 0, y = 0, z = 0] = foot
+      this.foot.set(x, y, z)
+      for (const mesh of meshes) this.placed.set(mesh, mesh.matrix.clone())
+      const box = this.layHandles()
+      if (inView && !this.isInView(box)) {
+        const towards = this.camera.position.clone().sub(this.controls.target).normalize()
+        this.fill(box.union(this.bounds()), towards, 0)
+      }
+    }
+    this.place()
+    this.invalidate()
+  }
+
+  private isInView(box: Box3): boolean {
+    const { min, max } = box
+    this.camera.updateMatrixWorld()
+    return [min.x, max.x].every((x) =>
+      [min.y, max.y].every((y) =>
+        [min.z, max.z].every((z) => {
+          const p = new Vector3(x, y, z).project(this.camera)
+          return Math.abs(p.x) < 1 && Math.abs(p.y) < 1
+        }),
+      ),
+    )
+  }
+
+  /** Puts the handles around what they move; the box of both. */
+  private layHandles(): Box3 {
+    const box = this.bounds([...this.placed.keys()].map((m) => m.userData['part'] as number))
+    const { x, y, z } = this.foot
+    const reach = Math.max(box.max.x - x, x - box.min.x, box.max.z - z, z - box.min.z)
+    return this.handles.show(this.foot, Math.max(reach, 1e-3), Math.max(0, box.max.y - y))
+  }
+
+  /** Takes hold of a handle, or of the model itself. */
+  private grab(e: PointerEvent): boolean {
+    if (!this.handles.shown || e.button !== 0) return false
+    const rect = this.renderer.domElement.getBoundingClientRect()
+    const point = new Vector2(e.clientX - rect.left, e.clientY - rect.top)
+    const ray = this.aim(e)
+    if (!ray) return false
+    const handle = this.handles.at(point, new Vector2(rect.width, rect.height), this.camera)
+    const hit = handle ? undefined : firstHit(this.raycaster, this.parts, this.boxes)
+    const way = handle ?? (hit && this.placed.has(hit.object) ? 'slide' : null)
+    if (!way) return false
+    const still = (part: number) => !this.parts[part] || !this.placed.has(this.parts[part])
+    this.down.set(e.clientX, e.clientY)
+    this.grabbed.copy(this.foot)
+    this.pull = new Pull(way, this.foot.clone(), ray, () => {
+      const below = firstHit(this.raycaster, this.parts, this.boxes, still)
+      return below ? below.point.clone() : null
+    })
+    return true
+  }
+
+  private drag(e: PointerEvent): void {
+    const ray = this.aim(e)
+    if (!this.pull || !ray) return
+    const pulled = this.pull.to(ray, e.shiftKey)
+    const by = this.pull.matrix()
+    for (const [mesh, start] of this.placed) {
+      mesh.matrix.multiplyMatrices(by, start)
+      mesh.matrixWorld.copy(mesh.matrix)
+    }
+    this.foot.copy(pulled.at)
+    this.handles.follow(pulled.at, pulled.times)
+    this.handlers.pull?.(pulled, false)
+    this.keepMoving()
+  }
+
+  /** A pull ends, or was none but a click. */
+  private letGo(e: PointerEvent): void {
+    if (!this.pull) return
+    const { pulled } = this.pull
+    this.pull = null
+    if (this.isClick(e)) {
+      this.putBack()
+      this.handlers.pick?.(this.at(e.clientX, e.clientY), e)
+      return
+    }
+    for (const mesh of this.placed.keys()) this.placed.set(mesh, mesh.matrix.clone())
+    for (const mesh of this.placed.keys()) this.boxes[this.parts.indexOf(mesh)] = boxOf(mesh)
+    this.layShadow()
+    this.handlers.pull?.(pulled, true)
+    this.invalidate()
+  }
+
+  /** What was pulled stands where it stood. */
+  private putBack(): void {
+    for (const [mesh, start] of this.placed) {
+      mesh.matrix.copy(start)
+      mesh.matrixWorld.copy(start)
+    }
+    this.foot.copy(this.grabbed)
+    this.layHandles()
+    this.handlers.pull?.(null, false)
+    this.invalidate()
+  }
+
+  private isClick(e: PointerEvent): boolean {
+    return Math.hypot(e.clientX - this.down.x, e.clientY - this.down.y) <= CLICK_SLOP
+  }
+
+  /** Points the ray at what is under the cursor; null outside of the stage. */
+  private aim(e: { clientX: number; clientY: number }) {
+    const rect = this.renderer.domElement.getBoundingClientRect()
+    const x = ((e.clientX - rect.left) / rect.width) * 2 - 1
+    const y = 1 - ((e.clientY - rect.top) / rect.height) * 2
+    if (Math.abs(x) > 1 || Math.abs(y) > 1) return null
+    this.raycaster.setFromCamera(new Vector2(x, y), this.camera)
+    return this.raycaster.ray
   }
 
   /** Shows what core says each region looks like. */
@@ -233,6 +436,11 @@ export class Stage {
     return this.parts.length <= FEW_PARTS
   }
 
+  /** Whether a part is drawn by itself, whatever it wears. */
+  private isAlone(mesh: PartMesh): boolean {
+    return this.isFew || this.placed.has(mesh) || this.floor.has(mesh.userData['part'])
+  }
+
   /** Puts what is clear or see-through on the stage part by part, everything else of a large model into batches. */
   private place(): void {
     const apart = new Set<PartMesh>()
@@ -240,17 +448,18 @@ export class Stage {
     for (const mesh of this.parts) {
       if (!mesh?.visible) continue
       worn.set(mesh, mesh.userData['worn'] as MeshPhysicalMaterial[])
-      if (this.isFew || worn.get(mesh)?.some(isClear)) apart.add(mesh)
+      if (this.isAlone(mesh) || worn.get(mesh)?.some(isClear)) apart.add(mesh)
     }
     for (const mesh of this.parts) {
       if (!mesh) continue
-      mesh.material = (worn.get(mesh) ?? []).map((m) => (this.isFew || isClear(m) ? m : this.elsewhere))
+      const alone = this.isAlone(mesh)
+      mesh.material = (worn.get(mesh) ?? []).map((m) => (alone || isClear(m) ? m : this.elsewhere))
       if (apart.has(mesh)) this.model.add(mesh)
       else this.model.remove(mesh)
     }
     this.batches.wear((part, span) => {
       const mesh = this.parts[part]
-      const material = mesh && worn.get(mesh)?.[span]
+      const material = mesh && !this.isAlone(mesh) && worn.get(mesh)?.[span]
       return material && !isClear(material) ? material : null
     })
     this.glass.arrange([...apart])
@@ -271,15 +480,65 @@ export class Stage {
   /** Shows only these parts, or all again for null. */
   isolate(parts: number[] | null): void {
     this.isolated = parts ? new Set(parts) : null
-    for (const mesh of this.parts) mesh.visible = !this.isolated || this.isolated.has(mesh.userData['part'])
-    this.shadow.plane.visible = !this.isolated
+    for (const mesh of this.parts) {
+      const part = mesh.userData['part'] as number
+      mesh.visible = this.isolated ? this.isolated.has(part) : !this.hidden.has(part)
+    }
     this.place()
+    if (this.isolated) this.shadow.plane.visible = false
+    else if (this.parts.length > 0) this.layShadow()
+    this.layColours()
     this.invalidate()
   }
 
   /** Shows fronts and backs instead of looks. */
   showSides(on: boolean): void {
     this.showingSides = on
+    this.invalidate()
+  }
+
+  /** Shows each part in a plain colour (#rrggbb) instead of its look; null for looks again. */
+  showColours(colours: string[] | null): void {
+    this.colours = colours
+    this.layColours()
+    this.invalidate()
+  }
+
+  private layColours(): void {
+    const colours = this.colours
+    if (!colours) return
+    const visible = this.parts.filter((m) => m?.visible)
+    this.plain.lay(visible, (m) => colours[m.userData['part']] ?? '#ffffff', this.scene.background)
+  }
+
+  /** Marks some faces of a part; none to mark none. */
+  markFaces(part: number, faces: Set<number>): void {
+    this.picked.mark(this.parts[part], faces)
+    this.invalidate()
+  }
+
+  /** Has something of a known size stand beside the model; what it is, in words. */
+  showScale(on: boolean): string {
+    let what = ''
+    if (on) {
+      const box = this.bounds()
+      what = this.figure.place(box)
+      box.expandByObject(this.figure.root)
+      this.fill(box, this.camera.position.clone().sub(this.controls.target).normalize(), 0)
+    } else this.figure.clear()
+    this.invalidate()
+    return what
+  }
+
+  /** Points out some regions: they show their looks, and all else turns into a haze around them. None for all again. */
+  lightUp(regions: Region[]): void {
+    if (regions.length === 0 && this.lit.size === 0) return
+    this.lit = new Map()
+    for (const r of regions) {
+      const spans = this.lit.get(r.part)
+      if (spans) spans.add(r.span)
+      else this.lit.set(r.part, new Set([r.span]))
+    }
     this.invalidate()
   }
 
@@ -306,7 +565,7 @@ export class Stage {
 
   /** Moves the camera so that the parts (or the whole model) fill the view. */
   frame(parts?: number[]): void {
-    const box = parts && parts.length > 0 ? this.bounds(parts) : this.bounds()
+    const box = this.bounds(parts && parts.length > 0 ? parts : undefined)
     if (box.isEmpty()) return
     const direction = parts
       ? this.camera.position.clone().sub(this.controls.target).normalize()
@@ -336,26 +595,30 @@ export class Stage {
     this.invalidate()
   }
 
+  /** The box around some parts, or around the design without its surroundings. */
   private bounds(parts?: number[]): Box3 {
     const box = new Box3()
+    const wanted = parts ? new Set(parts) : null
     for (const mesh of this.parts) {
-      if (mesh && (!parts || parts.includes(mesh.userData['part']))) box.expandByObject(mesh)
+      const part = mesh?.userData['part'] as number
+      if (mesh && (wanted ? wanted.has(part) : !this.aside.has(part))) box.union(boxOf(mesh))
     }
     return box
   }
 
   /** What lies under a point of the window, or null. */
-  at(clientX: number, clientY: number): Region | null {
-    const rect = this.renderer.domElement.getBoundingClientRect()
-    const x = ((clientX - rect.left) / rect.width) * 2 - 1
-    const y = 1 - ((clientY - rect.top) / rect.height) * 2
-    if (Math.abs(x) > 1 || Math.abs(y) > 1) return null
+  at(clientX: number, clientY: number): Place | null {
     const start = performance.now()
-    this.raycaster.setFromCamera(new Vector2(x, y), this.camera)
-    const hit = firstHit(this.raycaster, this.parts, this.boxes)
+    if (!this.aim({ clientX, clientY })) return null
+    const hit = firstHit(this.raycaster, this.parts, this.boxes, (part) => !this.locked.has(part))
     this.element.dataset['picking'] = `${(performance.now() - start).toFixed(1)} ms`
     if (!hit) return null
-    return { part: hit.object.userData['part'] as number, span: hit.face?.materialIndex ?? 0 }
+    const faces = hit.object.geometry.userData['faces'] as Uint32Array
+    return {
+      part: hit.object.userData['part'] as number,
+      span: hit.face?.materialIndex ?? 0,
+      face: faces[hit.faceIndex ?? 0] ?? 0,
+    }
   }
 
   /** The view as a picture of the given size in pixels, without outline. */
@@ -436,20 +699,50 @@ export class Stage {
     this.drawing = true
     this.outdated = false
     const draft = this.isDraft
-    if (this.showingSides) this.drawSides()
+    this.figure.turnTo(this.camera)
+    if (this.lit.size > 0) this.drawLit()
+    else if (this.showingSides) this.drawSides()
+    else if (this.colours) this.plain.draw(this.renderer, this.camera)
     else if (draft) this.renderer.render(this.scene, this.camera)
     else this.glass.render(this.renderer, this.scene, this.camera)
     const { triangles, calls } = this.renderer.info.render
     this.element.dataset['figures'] = `${triangles} triangles, ${calls} draw calls`
+    this.picked.draw(this.renderer, this.camera)
+    this.handles.draw(this.renderer, this.camera)
+    this.element.dataset['lift'] = this.handles.liftAt(this.renderer.getSize(new Vector2()), this.camera)
     if (this.selectionVisible) this.outline.draw(this.renderer, this.selected(), this.camera)
     this.announce(++this.revision, start, draft)
   }
 
   private drawSides(): void {
+    this.withoutShadow(() => this.sides.draw(this.renderer, this.scene, this.camera, this.selected()))
+  }
+
+  private drawLit(): void {
+    const lit = [...this.lit.keys()].map((p) => this.parts[p]).filter((m): m is PartMesh => !!m?.visible)
+    const copies = copiesOf(lit, (mesh) => {
+      const worn = (mesh.userData['worn'] ?? []) as MeshPhysicalMaterial[]
+      const spans = this.lit.get(mesh.userData['part'])
+      return worn.map((m, span) => (spans?.has(span) ? m : this.elsewhere))
+    })
+    copies.environment = this.scene.environment
+    copies.environmentIntensity = this.scene.environmentIntensity
+    copies.environmentRotation.copy(this.scene.environmentRotation)
+    this.withoutShadow(() => {
+      this.scene.overrideMaterial = this.haze
+      this.renderer.render(this.scene, this.camera)
+      this.scene.overrideMaterial = null
+      this.renderer.autoClear = false
+      this.renderer.render(copies, this.camera)
+      this.renderer.autoClear = true
+    })
+  }
+
+  private withoutShadow(draw: () => void): void {
     const shadow = this.shadow.plane.visible
     this.shadow.plane.visible = false
     this.batches.setDepthFirst(false)
-    this.sides.draw(this.renderer, this.scene, this.camera, this.selected())
+    draw()
     this.batches.setDepthFirst(true)
     this.shadow.plane.visible = shadow
   }
@@ -502,10 +795,34 @@ export class Stage {
 
   private listen(): void {
     const canvas = this.renderer.domElement
+    const taken = { capture: true }
+    this.element.addEventListener(
+      'pointerdown',
+      (e) => {
+        if (!this.grab(e)) return
+        e.stopPropagation() // the view stays
+        canvas.setPointerCapture(e.pointerId)
+      },
+      taken,
+    )
+    this.element.addEventListener('pointermove', (e) => this.pull && this.drag(e), taken)
+    this.element.addEventListener(
+      'pointerup',
+      (e) => {
+        if (!this.pull) return
+        e.stopPropagation()
+        this.letGo(e)
+      },
+      taken,
+    )
+    this.element.addEventListener('pointercancel', () => {
+      if (!this.pull) return
+      this.pull = null
+      this.putBack()
+    })
     canvas.addEventListener('pointerdown', (e) => this.down.set(e.clientX, e.clientY))
     canvas.addEventListener('pointerup', (e) => {
-      const moved = Math.hypot(e.clientX - this.down.x, e.clientY - this.down.y)
-      if (e.button === 0 && moved <= CLICK_SLOP) this.handlers.pick?.(this.at(e.clientX, e.clientY), e)
+      if (e.button === 0 && this.isClick(e)) this.handlers.pick?.(this.at(e.clientX, e.clientY), e)
     })
   }
 
@@ -516,9 +833,14 @@ export class Stage {
     this.controls.dispose()
     this.surfaces.keepOnly(new Set())
     new Set(this.parts.map((m) => m?.geometry)).forEach((g) => g?.dispose())
+    this.handles.dispose()
     this.batches.dispose()
     this.elsewhere.dispose()
     this.sides.dispose()
+    this.plain.dispose()
+    this.haze.dispose()
+    this.figure.dispose()
+    this.picked.dispose()
     this.outline.dispose()
     this.shadow.dispose()
     this.glass.dispose()

@@ -39,6 +39,7 @@ export function readGeometry(buffer: ArrayBuffer): BufferGeometry {
     const from = starts[s] ?? 0
     geometry.addGroup(3 * from, 3 * ((starts[s + 1] ?? 0) - from), s)
   }
+  geometry.userData['faces'] = ints(triangles)
   geometry.computeBoundingSphere()
   geometry.boundsTree = new MeshBVH(geometry, { indirect: true })
   return geometry

@@ -56,6 +56,9 @@ export class GroundShadow {
     const material = new ShaderMaterial({
       transparent: false,
       depthWrite: false,
+      polygonOffset: true, // onto a ground that lies just below
+      polygonOffsetFactor: -1,
+      polygonOffsetUnits: -4,
       toneMapped: false,
       blending: MultiplyBlending,
       premultipliedAlpha: true,
@@ -105,7 +108,7 @@ export class GroundShadow {
     }
     renderer.setRenderTarget(null)
     renderer.setClearColor(colour, alpha)
-    this.plane.position.set(centre.x, bounds.min.y - 2e-4 * side, centre.z)
+    this.plane.position.set(centre.x, bounds.min.y - 1e-5 * side, centre.z)
     this.plane.scale.set(-side, side, 1) // seen from below, x runs the other way
     this.plane.material.side = DoubleSide
     this.plane.visible = true

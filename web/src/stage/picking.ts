@@ -15,18 +15,21 @@ export function boxOf(mesh: PartMesh): Box3 {
 /**
  * The first thing on a ray. Parts are looked into in the order in which the ray enters their boxes, and none beyond what was
  * hit, so that of thousands only a few are.
+ *
+ * @param takes which parts can be hit
  */
 export function firstHit(
   raycaster: Raycaster,
   parts: PartMesh[],
   boxes: Box3[],
+  takes: (part: number) => boolean = () => true,
 ): Intersection<PartMesh> | undefined {
   const { ray } = raycaster
   const at = new Vector3()
   const candidates: Candidate[] = []
   parts.forEach((mesh, i) => {
     const box = boxes[i]
-    if (!mesh?.visible || !box) return
+    if (!mesh?.visible || !box || !takes(mesh.userData['part'] as number)) return
     if (box.containsPoint(ray.origin)) candidates.push({ mesh, entry: 0 })
     else if (ray.intersectBox(box, at)) candidates.push({ mesh, entry: at.distanceTo(ray.origin) })
   })

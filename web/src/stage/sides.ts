@@ -8,24 +8,11 @@ import {
   type WebGLRenderer,
 } from 'three'
 import { copiesOf } from './copies'
+import { haze, SHADE, VERTEX } from './haze'
 
 /** What fronts and backs are shown in; backs are hatched as well, so that colour alone does not tell. */
 export const FRONT = '#a9bac6'
 export const BACK = '#d98e4a'
-
-const VERTEX = /* glsl */ `
-  varying vec3 place;
-  void main() {
-    vec4 seen = modelViewMatrix * vec4(position, 1.0);
-    place = seen.xyz;
-    gl_Position = projectionMatrix * seen;
-  }`
-const SHADE = /* glsl */ `
-  varying vec3 place;
-  float shade() {
-    vec3 slope = normalize(cross(dFdx(place), dFdy(place)));
-    return 0.55 + 0.45 * abs(dot(slope, normalize(place)));
-  }`
 
 /**
  * Shows which side of each surface is its front, shaded by its slope towards the eye. Where parts are selected, the others
@@ -52,18 +39,7 @@ export class Sides {
         #include <colorspace_fragment>
       }`,
   })
-  private readonly haze = new ShaderMaterial({
-    side: DoubleSide,
-    transparent: true,
-    depthWrite: false,
-    vertexShader: VERTEX,
-    fragmentShader: /* glsl */ `
-      ${SHADE}
-      void main() {
-        gl_FragColor = vec4(vec3(0.62 * shade()), 0.14);
-        #include <colorspace_fragment>
-      }`,
-  })
+  private readonly haze = haze()
 
   draw(renderer: WebGLRenderer, scene: Scene, camera: PerspectiveCamera, selected: Mesh[]): void {
     const pixels = this.plain.uniforms['pixels']

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { api, Refusal, upload, type Job } from '../api/client'
+import { api, Refusal, upload, type Job, type Purpose } from '../api/client'
 import type { Kind } from '../tessellation/kinds.js'
 import type { Prepared } from '../tessellation/worker'
 import { bundle, unbundle, type Dropped } from './bundle'
@@ -26,8 +26,9 @@ export const useImports = defineStore('imports', () => {
   const stage = ref<'prepare' | 'gather' | 'send'>('send')
   const waiting = shallowRef<Waiting | null>(null)
   const seconds = ref(0)
-  /** The open project that gets other triangles; empty where a new one is made. */
+  /** The open project that the file is for; empty where a new one is made. */
   const into = ref('')
+  const purpose = ref<Purpose>('triangles')
   let clock = 0
   let answered = false
   let calledOff = new AbortController()
@@ -38,12 +39,9 @@ export const useImports = defineStore('imports', () => {
   async function start(files: Dropped[]): Promise<void> {
     const first = files[0]
     if (!first) return
-    into.value = ''
-    problem.value = ''
-    job.value = null
-    answered = false
+    const title = files.length === 1 ? first.file.name : `${nameOf(files)} · ${files.length} files`
+    begin('', title, 'triangles')
     stage.value = 'send'
-    fileName.value = files.length === 1 ? first.file.name : `${nameOf(files)} · ${files.length} files`
     const size = files.reduce((sum, d) => sum + d.file.size, 0)
     calledOff = new AbortController()
     try {
@@ -57,16 +55,7 @@ export const useImports = defineStore('imports', () => {
         await refine(first.file, kind, AUTOMATIC)
         return
       }
-      uploaded.value = 0
-      let content: Blob = first.file
-      let name = first.file.name
-      if (files.length > 1) {
-        stage.value = 'gather'
-        content = await bundle(files, (share) => (uploaded.value = share))
-        name = `${nameOf(files)}.zip`
-        stage.value = 'send'
-        uploaded.value = 0
-      }
+      const { name, content } = await gathered(files)
       hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal, ''))
     } catch (e) {
       problem.value = e instanceof Refusal ? e.message : 'The files could not be read. Try it once more.'
@@ -75,18 +64,53 @@ export const useImports = defineStore('imports', () => {
     }
   }
 
+  /** One file as it is, several as one zip. */
+  async function gathered(files: Dropped[]): Promise<{ name: string; content: Blob }> {
+    uploaded.value = 0
+    const first = files[0]
+    if (first && files.length === 1) return { name: first.file.name, content: first.file }
+    stage.value = 'gather'
+    const content = await bundle(files, (share) => (uploaded.value = share))
+    stage.value = 'send'
+    uploaded.value = 0
+    return { name: `${nameOf(files)}.zip`, content }
+  }
+
   /** Takes a file's materials, without its shapes, into an open project. */
-  async function takeMaterials(id: string, file: File): Promise<void> {
+  function takeMaterials(id: string, files: Dropped[]): Promise<void> {
+    return sendInto(id, files, 'materials')
+  }
+
+  /** Has a newer file of an open project's model compared with it, or a model added to it. */
+  async function bring(
+    id: string,
+    files: Dropped[],
+    what: 'update' | 'design' | 'surroundings',
+  ): Promise<void> {
+    const only = files.length === 1 ? files[0]?.file : undefined
+    const kind = only ? await preparationFor(only) : null
+    if (!only || !kind) return sendInto(id, files, what)
+    begin(id, only.name, what)
+    await refine(only, kind, AUTOMATIC)
+  }
+
+  function begin(id: string, name: string, what: Purpose) {
     into.value = id
+    purpose.value = what
     problem.value = ''
     job.value = null
     answered = false
+    fileName.value = name
+  }
+
+  async function sendInto(id: string, files: Dropped[], what: Purpose): Promise<void> {
+    begin(id, files[0]?.file.name ?? '', what)
     stage.value = 'send'
-    fileName.value = file.name
     uploaded.value = 0
     calledOff = new AbortController()
     try {
-      hear(await upload(file.name, file, (share) => (uploaded.value = share), calledOff.signal, id, true))
+      const { name, content } = await gathered(files)
+      hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal, id, what))
     } catch (e) {
       problem.value = e instanceof Refusal ? e.message : 'The file could not be read. Try it once more.'
     } finally {
@@ -124,10 +148,7 @@ export const useImports = defineStore('imports', () => {
 
   /** Cuts an open project's surfaces into other triangles; its looks stay. */
   async function cutProject(id: string, fineness: number) {
-    into.value = id
-    problem.value = ''
-    job.value = null
-    answered = false
+    begin(id, '', 'triangles')
     stage.value = 'prepare'
     uploaded.value = 0
     try {
@@ -152,7 +173,16 @@ export const useImports = defineStore('imports', () => {
     try {
       const content = await withOriginal(w.file, w.kind, w.fineness, w.prepared)
       const name = `${w.file.name.replace(/\.[^.]+$/, '')}.zip`
-      hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal, into.value))
+      hear(
+        await upload(
+          name,
+          content,
+          (share) => (uploaded.value = share),
+          calledOff.signal,
+          into.value,
+          purpose.value,
+        ),
+      )
     } catch (e) {
       problem.value = e instanceof Refusal ? e.message : 'The files could not be read. Try it once more.'
     } finally {
@@ -203,6 +233,7 @@ export const useImports = defineStore('imports', () => {
     stage,
     seconds,
     into,
+    purpose,
     waiting,
     job,
     problem,
@@ -212,6 +243,7 @@ export const useImports = defineStore('imports', () => {
     cutProject,
     sendPrepared,
     takeMaterials,
+    bring,
     answer,
     hear,
     cancel,

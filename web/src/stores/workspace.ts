@@ -6,6 +6,7 @@ import {
   type Level,
   type Look,
   type Material,
+  type Placing,
   type ProjectState,
   type Scene,
   type Stratum,
@@ -15,6 +16,9 @@ import {
 import type { Light, Region } from '../stage/Stage'
 
 export type Step = 'prepare' | 'assign' | 'light' | 'picture'
+
+/** What the stage shows of the model. */
+export type Display = 'looks' | 'sides' | 'set' | 'shape'
 
 const NOTICE_TIME = 8000
 const FIRST_LIGHT: Light = { surroundings: 'studio', strength: 1, turn: 0, exposure: 0 }
@@ -31,9 +35,20 @@ export const useWorkspace = defineStore('workspace', () => {
   const applying = ref(false)
   const isolated = ref<number[] | null>(null)
   const step = ref<Step>('assign')
-  /** Fronts and backs are shown instead of looks; only while the model is prepared. */
-  const sides = ref(false)
-  const showsSides = computed(() => sides.value && step.value === 'prepare')
+  const display = ref<Display>('looks')
+  /** Other things than looks are shown only while the model is prepared. */
+  const shown = computed<Display>(() => (step.value === 'prepare' ? display.value : 'looks'))
+  /** Regions that are pointed out while the cursor is over what names them. */
+  const lit = shallowRef<Region[]>([])
+  let climbed: Region[][] = []
+  /** The part whose faces are picked by clicks, if any, and which are. */
+  const facesOf = ref<number | null>(null)
+  const faces = shallowRef(new Set<number>())
+  /** Shown instead of the model and its looks: a newer state of it, or parts in colours that mean something. */
+  const preview = shallowRef<{ scene: Scene; colours: string[] } | null>(null)
+  /** The model that is being placed, if any, and what has been done to it and is not sent yet. */
+  const placing = ref<number | null>(null)
+  const pulled = shallowRef<Placing | null>(null)
   const light = ref<Light>({ ...FIRST_LIGHT })
   const adjusting = ref(false)
   const pending = ref(0)
@@ -62,6 +77,14 @@ export const useWorkspace = defineStore('workspace', () => {
     () => new Map((state.value?.regions ?? []).map((r) => [`${r.part}/${r.span}`, r.look])),
   )
 
+  /** The models that are only seen with the design. */
+  const surroundings = computed(
+    () =>
+      new Set(scene.value?.models.filter((m) => m.belonging === 'SURROUNDINGS').map((m) => m.index) ?? []),
+  )
+  /** Parts that are designed. */
+  const design = computed(() => (scene.value?.parts ?? []).filter((p) => !surroundings.value.has(p.model)))
+
   function lookOf(region: Region): Look | null {
     const index = lookIndex.value.get(`${region.part}/${region.span}`)
     return index === undefined ? null : (state.value?.looks[index] ?? null)
@@ -80,11 +103,16 @@ export const useWorkspace = defineStore('workspace', () => {
 
   /** The regions that an assignment at a level would reach. */
   function reach(level: Level, region: Region): Region[] {
-    const parts = scene.value?.parts ?? []
     if (level === 'part')
-      return (parts[region.part]?.sets ?? []).map((_, span) => ({ part: region.part, span }))
-    const set = setOf(region)
-    return parts.flatMap((p) => p.sets.flatMap((s, span) => (s === set ? [{ part: p.index, span }] : [])))
+      return (scene.value?.parts[region.part]?.sets ?? []).map((_, span) => ({ part: region.part, span }))
+    return regionsOf([setOf(region)])
+  }
+
+  /** All regions that are in some sets. */
+  function regionsOf(sets: number[]): Region[] {
+    return (scene.value?.parts ?? []).flatMap((p) =>
+      p.sets.flatMap((s, span) => (sets.includes(s) ? [{ part: p.index, span }] : [])),
+    )
   }
 
   function setOf(region: Region): number {
@@ -113,6 +141,15 @@ export const useWorkspace = defineStore('workspace', () => {
     scene.value = newScene
     state.value = newState
     light.value = readLight(projectId)
+    tellApart()
+  }
+
+  /** Where everything is grey or white, the Prepare step begins with colours by which parts can be told apart. */
+  function tellApart() {
+    const parts = design.value
+    const grey = parts.every((p) => p.sets.every((_, span) => lookOf({ part: p.index, span })?.undressed))
+    if (parts.length < 2 || !grey) return
+    display.value = new Set(parts.flatMap((p) => p.sets)).size > 1 ? 'set' : 'shape'
   }
 
   async function readScene() {
@@ -138,7 +175,12 @@ export const useWorkspace = defineStore('workspace', () => {
     chosen.value = null
     applying.value = false
     isolated.value = null
-    sides.value = false
+    display.value = 'looks'
+    lit.value = []
+    preview.value = null
+    placing.value = null
+    pulled.value = null
+    facesOf.value = null
     problem.value = ''
     step.value = 'assign'
   }
@@ -161,6 +203,46 @@ export const useWorkspace = defineStore('workspace', () => {
   }
 
   function select(regions: Region[]) {
+    climbed = []
+    choose(regions)
+  }
+
+  function selectParts(parts: number[]) {
+    select(parts.map((part) => ({ part, span: 0 })))
+  }
+
+  /** Selects all of the innermost group that holds the selection and more. */
+  function climb() {
+    const all = scene.value
+    if (!all || selection.value.length === 0) return
+    const chosen = new Set(selection.value.map((r) => r.part))
+    const paths = [...chosen].map((p) => pathOf(all.parts[p]?.group ?? -1))
+    for (const group of paths[0] ?? []) {
+      if (!paths.every((path) => path.includes(group))) continue
+      const inside = all.parts.filter((p) => pathOf(p.group).includes(group))
+      if (inside.length <= chosen.size) continue
+      climbed.push(selection.value)
+      choose(inside.map((p) => ({ part: p.index, span: 0 })))
+      tell(`${all.groups[group]?.name ?? 'Group'} · ${counted(inside.length, 'part')}`)
+      return
+    }
+    tell('No group holds more than this.')
+  }
+
+  /** Goes back to what was selected before climbing. */
+  function descend() {
+    const before = climbed.pop()
+    if (before) choose(before)
+  }
+
+  /** A group and those that hold it, from within. */
+  function pathOf(group: number): number[] {
+    const path: number[] = []
+    for (let g = group; g >= 0; g = scene.value?.groups[g]?.parent ?? -1) path.push(g)
+    return path
+  }
+
+  function choose(regions: Region[]) {
     selection.value = regions
     strata.value = []
     void readStrata()
@@ -228,6 +310,14 @@ export const useWorkspace = defineStore('workspace', () => {
     return run((v) => api.adjust(id.value, v, region.part, region.span, onlyPart, values))
   }
 
+  /** Puts a model somewhere else; where that is refused, it goes back. */
+  async function place(model: number, to: Placing) {
+    pulled.value = to
+    const done = await run((v) => api.place(id.value, v, model, to))
+    if (!done) await readScene()
+    pulled.value = null
+  }
+
   function undo(force = false) {
     return run(
       (v) => api.undo(id.value, v, force),
@@ -258,8 +348,17 @@ export const useWorkspace = defineStore('workspace', () => {
     applying,
     isolated,
     step,
-    sides,
-    showsSides,
+    display,
+    shown,
+    lit,
+    facesOf,
+    faces,
+    preview,
+    surroundings,
+    design,
+    placing,
+    pulled,
+    place,
     light,
     adjusting,
     pending,
@@ -274,6 +373,7 @@ export const useWorkspace = defineStore('workspace', () => {
     materialOf,
     sharing,
     reach,
+    regionsOf,
     setOf,
     shownLevel,
     report,
@@ -282,6 +382,9 @@ export const useWorkspace = defineStore('workspace', () => {
     close,
     take,
     select,
+    selectParts,
+    climb,
+    descend,
     run,
     catchUp,
     tell,

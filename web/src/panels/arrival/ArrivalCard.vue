@@ -1,12 +1,20 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onBeforeUnmount, ref } from 'vue'
 import { api } from '../../api/client'
 import AttentionFold from './AttentionFold.vue'
 import CutAgain from './CutAgain.vue'
+import CleanUpFold from './CleanUpFold.vue'
+import DressingFold from './DressingFold.vue'
+import MendFold from './MendFold.vue'
+import ModelsFold from './ModelsFold.vue'
 import NamesFold from './NamesFold.vue'
 import RolesFold from './RolesFold.vue'
+import SelectionFold from './SelectionFold.vue'
 import SidesFold from './SidesFold.vue'
+import UpdateFold from './UpdateFold.vue'
 import TakeMaterials from './TakeMaterials.vue'
+import { stageHandle } from '../../stores/stageHandle'
+import { weight } from '../shared/lengths'
 import { counted, useWorkspace } from '../../stores/workspace'
 
 /** How many of the largest parts and pictures are listed. */
@@ -25,10 +33,17 @@ const size = computed(() => {
   return `${lengths.join(' × ')} ${s.unit}`
 })
 
+/** What stands beside the model, in words. */
+const beside = ref('')
+function showScale() {
+  beside.value = stageHandle.value?.showScale(beside.value === '') ?? ''
+}
+onBeforeUnmount(() => stageHandle.value?.showScale(false))
+
 /** Each geometry once, with the parts that show it, the largest first. */
 const geometries = computed(() => {
   const all = new Map<string, { name: string; parts: number[]; bytes: number; triangles: number }>()
-  for (const p of scene.value?.parts ?? []) {
+  for (const p of workspace.design) {
     const known = all.get(p.mesh)
     if (known) known.parts.push(p.index)
     else all.set(p.mesh, { name: p.name, parts: [p.index], bytes: p.geometryBytes, triangles: p.triangles })
@@ -37,18 +52,19 @@ const geometries = computed(() => {
 })
 const geometryBytes = computed(() => geometries.value.reduce((sum, g) => sum + g.bytes, 0))
 const pictureBytes = computed(() => (scene.value?.pictures ?? []).reduce((sum, p) => sum + p.memory, 0))
-const sources = computed(() => scene.value?.sets.filter((s) => s.source !== null).length ?? 0)
-const open = computed(() => scene.value?.parts.filter((p) => !p.closed) ?? [])
-
-function weight(bytes: number): string {
-  return bytes >= 2 ** 20
-    ? `${(bytes / 2 ** 20).toFixed(1)} MB`
-    : `${Math.max(1, Math.round(bytes / 1024))} kB`
-}
-
-function choose(parts: number[]) {
-  workspace.select(parts.map((part) => ({ part, span: 0 })))
-}
+const sources = computed(() => {
+  const sets = new Set(workspace.design.flatMap((p) => p.sets))
+  return scene.value?.sets.filter((s) => s.source !== null && sets.has(s.index)).length ?? 0
+})
+const triangles = computed(() => workspace.design.reduce((sum, p) => sum + p.triangles, 0))
+/** Groups of the design: all but those around surroundings and in them. */
+const groups = computed(() => {
+  const gone = new Set<number>()
+  for (const m of scene.value?.models ?? []) if (workspace.surroundings.has(m.index)) gone.add(m.group)
+  for (const g of scene.value?.groups ?? []) if (gone.has(g.parent)) gone.add(g.index)
+  return (scene.value?.groups.length ?? 0) - gone.size
+})
+const open = computed(() => workspace.design.filter((p) => !p.closed))
 </script>
 
 <template>
@@ -59,7 +75,12 @@ function choose(parts: number[]) {
       <dt>Format</dt>
       <dd>{{ scene.origin.format }}</dd>
       <dt>Size</dt>
-      <dd>{{ size }}</dd>
+      <dd>
+        {{ size }}
+        <button class="plain link small" :aria-pressed="beside !== ''" @click="showScale">
+          {{ beside ? `beside ${beside} · hide` : 'Show beside something known' }}
+        </button>
+      </dd>
       <dt>Unit in the file</dt>
       <dd>
         {{ scene.origin.unit }}
@@ -72,11 +93,14 @@ function choose(parts: number[]) {
       </dd>
       <dt>Parts</dt>
       <dd>
-        {{ counted(scene.parts.length, 'part') }} in {{ counted(scene.groups.length, 'group') }}
+        {{ counted(workspace.design.length, 'part') }} in {{ counted(groups, 'group') }}
         <span class="soft small">{{ counted(geometries.length, 'shape') }}, repeats kept once</span>
       </dd>
       <dt>Triangles</dt>
-      <dd>{{ scene.triangles.toLocaleString('en') }} in {{ counted(scene.faces, 'face') }}</dd>
+      <dd>
+        {{ triangles.toLocaleString('en') }}
+        <template v-if="workspace.surroundings.size === 0">in {{ counted(scene.faces, 'face') }}</template>
+      </dd>
       <template v-if="scene.origin.cut && scene.origin.stray">
         <dt>Round surfaces</dt>
         <dd><CutAgain :cut="scene.origin.cut" :stray="scene.origin.stray" /></dd>
@@ -86,16 +110,22 @@ function choose(parts: number[]) {
       <dt>Open parts</dt>
       <dd v-if="open.length === 0">None: every part is a closed body</dd>
       <dd v-else>
-        <button class="plain link" @click="choose(open.map((p) => p.index))">
+        <button class="plain link" @click="workspace.selectParts(open.map((p) => p.index))">
           {{ counted(open.length, 'part') }}
         </button>
         <span class="soft small">surfaces without an inside: no mass, and no solid glass</span>
       </dd>
     </dl>
     <AttentionFold />
+    <SelectionFold />
+    <ModelsFold />
+    <UpdateFold />
     <RolesFold />
     <SidesFold />
     <NamesFold />
+    <MendFold />
+    <DressingFold />
+    <CleanUpFold />
     <section v-if="scene.notes.length > 0" class="fold" aria-label="Not used">
       <h2>In the file, and not used</h2>
       <ul>
@@ -125,7 +155,7 @@ function choose(parts: number[]) {
       </h2>
       <ol>
         <li v-for="g in geometries.slice(0, LISTED)" :key="g.name + g.parts[0]">
-          <button class="plain link" @click="choose(g.parts)">{{ g.name }}</button>
+          <button class="plain link" @click="workspace.selectParts(g.parts)">{{ g.name }}</button>
           <span class="soft">{{ g.parts.length > 1 ? `× ${g.parts.length}` : '' }}</span>
           <span class="soft">{{ weight(g.bytes) }}</span>
         </li>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, type Finding, type Findings, type Job } from '../../api/client'
+import { api, type Finding, type Findings, type Job, type Remedy } from '../../api/client'
 import { stageHandle } from '../../stores/stageHandle'
 import { counted, useWorkspace } from '../../stores/workspace'
 
@@ -32,7 +32,24 @@ const unfolded = ref(new Set<Finding['kind']>())
 const looking = ref<Finding | null>(null)
 const again = ref<Job | null>(null)
 
-watch(() => workspace.scene, read, { immediate: true })
+watch(() => [workspace.scene, workspace.state?.unit], read, { immediate: true })
+
+const REMEDIES: Record<Remedy, string> = {
+  TURN_OUTWARD: 'Turn outward',
+  DROP: 'Drop them',
+  REMOVE_GROUPS: 'Remove them',
+}
+
+async function mend(remedy: Remedy, parts: number[]) {
+  const done = await workspace.run((v) => {
+    if (remedy === 'TURN_OUTWARD') return api.turnParts(workspace.id, v, parts, 'outward')
+    if (remedy === 'DROP') return api.repair(workspace.id, v, { parts, repair: 'DROP', amount: 0 })
+    return api.cleanUp(workspace.id, v, { materials: false, images: false, groups: true })
+  })
+  if (!done) return
+  workspace.tell(`${workspace.state?.undo ?? ''} · undo takes it back`)
+  await lookAgain()
+}
 
 async function read() {
   failed.value = false
@@ -76,7 +93,7 @@ const kinds = computed(() => {
 
 function look(finding: Finding) {
   looking.value = finding
-  if (finding.parts.length > 0) workspace.select(finding.parts.map((part) => ({ part, span: 0 })))
+  if (finding.parts.length > 0) workspace.selectParts(finding.parts)
   if (finding.place) stageHandle.value?.lookAt(finding.place)
 }
 
@@ -125,7 +142,17 @@ function unfold(kind: Finding['kind']) {
           >
             {{ f.says }}
           </button>
-          <p v-if="looking === f" class="soft small advice">{{ f.advice }}</p>
+          <div v-if="looking === f" class="advice">
+            <p class="soft small">{{ f.advice }}</p>
+            <v-btn
+              v-if="f.remedy"
+              size="small"
+              :disabled="workspace.pending > 0 || again !== null"
+              @click="mend(f.remedy, f.parts)"
+            >
+              {{ REMEDIES[f.remedy] }}
+            </v-btn>
+          </div>
         </li>
       </ul>
       <button v-if="k.shown.length < k.list.length" class="plain more" @click="unfold(k.kind)">

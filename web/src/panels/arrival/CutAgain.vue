@@ -11,7 +11,8 @@ const imports = useImports()
 
 const fineness = computed(() => FINENESS.findIndex((f) => f.linear === props.cut))
 const millimetres = computed(() => (1000 * props.stray).toLocaleString('en', { maximumSignificantDigits: 2 }))
-const busyHere = computed(() => imports.busy && imports.into === workspace.id)
+const here = computed(() => imports.purpose === 'triangles' && imports.into === workspace.id)
+const busyHere = computed(() => imports.busy && here.value)
 const step = computed(() =>
   imports.stage === 'prepare'
     ? `Cutting · ${imports.seconds} s`
@@ -42,9 +43,7 @@ const step = computed(() =>
       >Finer</v-btn
     >
   </span>
-  <span v-if="imports.problem && imports.into === workspace.id" class="problem small" role="alert">{{
-    imports.problem
-  }}</span>
+  <span v-if="imports.problem && here" class="problem small" role="alert">{{ imports.problem }}</span>
 </template>
 
 <style scoped>

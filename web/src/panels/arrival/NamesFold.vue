@@ -7,13 +7,17 @@ import { counted, useWorkspace } from '../../stores/workspace'
 /** How many new names are shown before they are given. */
 const LISTED = 6
 const PAUSE = 200
-type Way = 'pattern' | 'replace'
+type Way = 'pattern' | 'replace' | 'tidy'
 const WAYS: { value: Way; text: string }[] = [
   { value: 'pattern', text: 'Pattern' },
   { value: 'replace', text: 'Find and replace' },
+  { value: 'tidy', text: 'Tidy up' },
 ]
 
-/** Names for the selected parts: by a pattern with numbers, or by replacing a text. */
+/**
+ * Names for the selected parts by a pattern with numbers or by replacing a text; or, for all whose names say nothing, by
+ * what they are.
+ */
 const workspace = useWorkspace()
 const way = ref<Way>('pattern')
 const pattern = ref('')
@@ -25,7 +29,9 @@ let asked = 0
 
 const chosen = computed(() => [...new Set(workspace.selection.map((r) => r.part))])
 const ready = computed(
-  () => chosen.value.length > 0 && (way.value === 'pattern' ? pattern.value : find.value) !== '',
+  () =>
+    way.value === 'tidy' ||
+    (chosen.value.length > 0 && (way.value === 'pattern' ? pattern.value : find.value) !== ''),
 )
 const changing = computed(() => preview.value.filter((n) => n.name !== nameOf(n.part)))
 
@@ -52,7 +58,8 @@ async function ask(mine: number) {
     replacement: replacement.value,
   }
   try {
-    const names = await api.previewNames(workspace.id, wanted)
+    const names =
+      way.value === 'tidy' ? await api.tidyNames(workspace.id) : await api.previewNames(workspace.id, wanted)
     if (mine === asked) preview.value = names
   } catch (e) {
     workspace.report(e)
@@ -70,12 +77,16 @@ async function give() {
 <template>
   <section class="fold" aria-label="Names of parts">
     <h2>Names of parts</h2>
-    <p v-if="chosen.length === 0" class="soft small">
-      Select parts in the ledger or on the stage to rename them, one or many.
-    </p>
-    <form v-else @submit.prevent="give">
+    <form @submit.prevent="give">
       <OneOf v-model="way" label="How names are made" :choices="WAYS" />
-      <template v-if="way === 'pattern'">
+      <p v-if="way === 'tidy'" class="soft small">
+        Parts whose names say nothing are called what they are, with a number; equal shapes in a row.
+        {{ changing.length === 0 ? 'Every name here says something.' : '' }}
+      </p>
+      <p v-else-if="chosen.length === 0" class="soft small">
+        Select parts in the ledger or on the stage to rename them, one or many.
+      </p>
+      <template v-else-if="way === 'pattern'">
         <label class="pair">
           <span>Name</span>
           <input
@@ -111,7 +122,12 @@ async function give() {
           and {{ (preview.length - LISTED).toLocaleString('en') }} more
         </li>
       </ul>
-      <v-btn size="small" type="submit" :disabled="changing.length === 0 || workspace.pending > 0">
+      <v-btn
+        v-if="ready"
+        size="small"
+        type="submit"
+        :disabled="changing.length === 0 || workspace.pending > 0"
+      >
         Rename {{ counted(changing.length, 'part') }}
       </v-btn>
     </form>

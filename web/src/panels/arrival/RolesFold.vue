@@ -51,7 +51,7 @@ function give(event: Event) {
 
 function look(row: RoleGroup) {
   looking.value = looking.value === row.role ? null : row.role
-  workspace.select(row.parts.map((part) => ({ part, span: 0 })))
+  workspace.selectParts(row.parts)
 }
 
 async function confirm(list: { part: number; role: Role | null }[]) {

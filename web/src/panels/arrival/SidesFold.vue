@@ -3,11 +3,13 @@ import { computed } from 'vue'
 import { api } from '../../api/client'
 import { BACK, FRONT } from '../../stage/sides'
 import OneOf from '../shared/OneOf.vue'
-import { counted, useWorkspace } from '../../stores/workspace'
+import { counted, useWorkspace, type Display } from '../../stores/workspace'
 
-const SHOWN = [
-  { value: false, text: 'Looks' },
-  { value: true, text: 'Fronts and backs' },
+const SHOWN: { value: Display; text: string }[] = [
+  { value: 'looks', text: 'Looks' },
+  { value: 'sides', text: 'Fronts and backs' },
+  { value: 'set', text: 'Sets in colours' },
+  { value: 'shape', text: 'Shapes in colours' },
 ]
 
 /** Which side of each surface is its front, and turning what is the wrong way round. */
@@ -23,10 +25,10 @@ async function turn(how: 'flip' | 'outward', parts: number[]) {
 </script>
 
 <template>
-  <section class="fold" aria-label="Fronts and backs">
-    <h2>Fronts and backs</h2>
-    <OneOf v-model="workspace.sides" label="The stage shows" :choices="SHOWN" />
-    <p v-if="workspace.sides" class="legend small">
+  <section class="fold" aria-label="What the stage shows">
+    <h2>What the stage shows</h2>
+    <OneOf v-model="workspace.display" label="The stage shows" :choices="SHOWN" />
+    <p v-if="workspace.display === 'sides'" class="legend small">
       <i :style="{ background: FRONT }" /> front <i :style="backs" /> back, hatched
     </p>
     <div class="acts">

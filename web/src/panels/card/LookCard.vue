@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { api, type Level, type Values } from '../../api/client'
 import OneOf from '../shared/OneOf.vue'
+import { areaText } from '../shared/lengths'
 import { counted, useWorkspace } from '../../stores/workspace'
 import ParameterRow from './ParameterRow.vue'
 import ColourFold from './ColourFold.vue'
@@ -32,7 +33,7 @@ const size = computed(() => {
   const s = workspace.state
   if (!p || !s) return ''
   const lengths = p.size.map((m) => (m / s.unitMetres).toFixed(s.unitDecimals))
-  const area = p.area >= 0.1 ? `${p.area.toFixed(2)} m²` : `${(p.area * 1e4).toFixed(0)} cm²`
+  const area = areaText(p.area, workspace.state?.unit)
   return `${lengths.join(' × ')} ${s.unit} · ${area}`
 })
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiChevronDown, mdiChevronRight } from '@mdi/js'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
+import type { ScenePart } from '../../api/client'
 import { useWorkspace } from '../../stores/workspace'
 import SmallChip from '../shared/SmallChip.vue'
 
@@ -13,45 +14,98 @@ interface Row {
   parts: number[]
 }
 
+type Scope = 'all' | 'undressed' | 'arrived'
+type Order = 'arrived' | 'name'
+
+const ROW = 25
+
 const workspace = useWorkspace()
 const filter = ref('')
+const scope = ref<Scope>('all')
+const order = ref<Order>('arrived')
 const folded = ref(new Set<number>())
-const list = ref<{ scrollToIndex: (index: number) => void } | null>(null)
+const list = ref<{ scrollToIndex: (index: number) => void; $el: HTMLElement } | null>(null)
+/** The row that keys start from, and the one that a range started at. */
+const active = ref('')
+const anchor = ref('')
+const natural = new Intl.Collator('en', { numeric: true, sensitivity: 'base' })
+
+/** What each group holds, in the order chosen; −1 stands for the model. */
+const children = computed(() => {
+  const all = new Map<number, { groups: { index: number; name: string }[]; parts: ScenePart[] }>()
+  const of = (group: number) => {
+    const known = all.get(group)
+    if (known) return known
+    const made = { groups: [], parts: [] }
+    all.set(group, made)
+    return made
+  }
+  for (const g of workspace.scene?.groups ?? []) of(g.parent).groups.push(g)
+  for (const p of workspace.scene?.parts ?? []) of(p.group).parts.push(p)
+  if (order.value === 'name')
+    for (const { groups, parts } of all.values()) {
+      groups.sort((a, b) => natural.compare(a.name, b.name))
+      parts.sort((a, b) => natural.compare(a.name, b.name))
+    }
+  return all
+})
+
+/** What a part can be found by. */
+const texts = computed(() =>
+  (workspace.scene?.parts ?? []).map((p) => {
+    const sets = p.sets.map((s) => workspace.scene?.sets[s]?.name).join(' ')
+    return `${p.name} ${p.role ?? ''} ${materialName(p.index)} ${sets}`.toLowerCase()
+  }),
+)
+
+function isUndressed(p: ScenePart): boolean {
+  if (workspace.surroundings.has(p.model)) return false
+  return p.sets.some((_, span) => workspace.lookOf({ part: p.index, span })?.undressed)
+}
+const counts = computed(() => {
+  const parts = workspace.scene?.parts ?? []
+  return {
+    all: parts.length,
+    undressed: parts.filter(isUndressed).length,
+    arrived: parts.filter(isArrived).length,
+  }
+})
+function isArrived(p: ScenePart): boolean {
+  return p.sets.some((_, span) => workspace.lookOf({ part: p.index, span })?.from === null)
+}
 
 const rows = computed<Row[]>(() => {
-  const scene = workspace.scene
-  if (!scene) return []
   const words = filter.value.toLowerCase().split(/\s+/).filter(Boolean)
+  const narrowed = words.length > 0 || scope.value !== 'all'
   const out: Row[] = []
   const visit = (group: number, depth: number): number[] => {
     const inside: number[] = []
-    const at = out.length
-    scene.groups.forEach((g) => {
-      if (g.parent !== group) return
+    for (const g of children.value.get(group)?.groups ?? []) {
       const place = out.length
-      const parts = visit(g.index, depth + 1)
-      inside.push(...parts)
-      if (words.length > 0 && parts.length === 0) {
-        out.length = place
-        return
-      }
-      if (folded.value.has(g.index) && words.length === 0) out.length = place
-      out.splice(place, 0, { key: `g${g.index}`, depth, name: g.name, group: g.index, parts })
-    })
-    scene.parts.forEach((p) => {
-      if (p.group !== group) return
-      const sources = p.sets.map((s) => scene.sets[s]?.name).join(' ')
-      const undressed = level(p.index) === 'none' ? 'no look yet' : ''
-      const text = `${p.name} ${p.role ?? ''} ${materialName(p.index)} ${sources} ${undressed}`.toLowerCase()
-      if (!words.every((w) => text.includes(w))) return
+      const row: Row = { key: `g${g.index}`, depth, name: g.name, group: g.index, parts: [] }
+      out.push(row)
+      row.parts = visit(g.index, depth + 1)
+      inside.push(...row.parts)
+      if (narrowed && row.parts.length === 0) out.length = place
+      else if (folded.value.has(g.index) && !narrowed) out.length = place + 1
+    }
+    for (const p of children.value.get(group)?.parts ?? []) {
+      if (scope.value === 'undressed' && !isUndressed(p)) continue
+      if (scope.value === 'arrived' && !isArrived(p)) continue
+      if (!words.every((w) => texts.value[p.index]?.includes(w))) continue
       inside.push(p.index)
       out.push({ key: `p${p.index}`, depth, name: p.name, part: p.index, parts: [p.index] })
-    })
-    return at === out.length ? [] : inside
+    }
+    return inside
   }
   visit(-1, 0)
   return out
 })
+
+/** The row that the Tab key leads to. */
+const entry = computed(() =>
+  rows.value.some((r) => r.key === active.value) ? active.value : rows.value[0]?.key,
+)
 
 function region(part: number) {
   return { part, span: 0 }
@@ -67,14 +121,74 @@ function level(part: number): string {
 
 const selected = computed(() => new Set(workspace.selection.map((r) => r.part)))
 
+/** Whether all of a row is selected. */
+function isOn(row: Row): boolean {
+  return row.parts.length > 0 && row.parts.every((p) => selected.value.has(p))
+}
+
 function choose(row: Row, event: MouseEvent | KeyboardEvent) {
-  if (event.ctrlKey || event.metaKey || event.shiftKey) {
-    const all = row.parts.every((p) => selected.value.has(p))
-    const kept = workspace.selection.filter((r) => !row.parts.includes(r.part))
-    workspace.select(all ? kept : [...kept, ...row.parts.map(region)])
-  } else {
-    workspace.select(row.parts.map(region))
+  active.value = row.key
+  if (event.shiftKey) {
+    selectTo(row)
+    return
   }
+  anchor.value = row.key
+  if (event.ctrlKey || event.metaKey) {
+    const kept = workspace.selection.filter((r) => !row.parts.includes(r.part))
+    workspace.select(isOn(row) ? kept : [...kept, ...row.parts.map(region)])
+  } else {
+    workspace.selectParts(row.parts)
+  }
+}
+
+/** Selects all rows from where the range started; a group by its own rows where they are listed. */
+function selectTo(row: Row) {
+  const from = rows.value.findIndex((r) => r.key === anchor.value)
+  const to = rows.value.findIndex((r) => r.key === row.key)
+  if (from < 0) anchor.value = row.key
+  const range = from < 0 ? [row] : rows.value.slice(Math.min(from, to), Math.max(from, to) + 1)
+  const within = range.filter((r) => r.group === undefined || !isOpen(r))
+  workspace.selectParts([...new Set((within.length > 0 ? within : range).flatMap((r) => r.parts))])
+}
+
+/** Whether what a group holds has rows of its own. */
+function isOpen(row: Row): boolean {
+  const next = rows.value[rows.value.indexOf(row) + 1]
+  return next !== undefined && next.depth > row.depth
+}
+
+async function key(event: KeyboardEvent) {
+  const at = rows.value.findIndex((r) => r.key === active.value)
+  const page = Math.max(1, Math.floor((list.value?.$el.clientHeight ?? 0) / ROW) - 1)
+  const moves: Record<string, number> = {
+    ArrowDown: at + 1,
+    ArrowUp: at - 1,
+    PageDown: at + page,
+    PageUp: at - page,
+    Home: 0,
+    End: rows.value.length - 1,
+  }
+  const row = rows.value[at]
+  if (event.key in moves) {
+    const to = Math.max(0, Math.min(rows.value.length - 1, moves[event.key] ?? 0))
+    const next = rows.value[to]
+    if (next) {
+      choose(next, event)
+      await focus(to)
+    }
+  } else if (row?.group !== undefined && /^Arrow(Left|Right)$/.test(event.key)) {
+    if (folded.value.has(row.group) === (event.key === 'ArrowRight')) toggle(row.group)
+  } else if (event.key === 'a' && (event.ctrlKey || event.metaKey)) {
+    workspace.selectParts([...new Set(rows.value.flatMap((r) => r.parts))])
+  } else return
+  event.preventDefault()
+}
+
+async function focus(index: number) {
+  const find = () => list.value?.$el.querySelector<HTMLElement>(`[data-key="${rows.value[index]?.key}"]`)
+  if (!find()) list.value?.scrollToIndex(index)
+  await nextTick()
+  find()?.focus()
 }
 
 function toggle(group: number) {
@@ -86,6 +200,8 @@ function toggle(group: number) {
 watch(
   () => workspace.current?.part,
   (part) => {
+    if (part !== undefined && !rows.value.some((r) => r.key === active.value && r.parts.includes(part)))
+      active.value = `p${part}`
     const row = document.querySelector(`.ledger [data-part="${part}"]`)
     if (row) row.scrollIntoView({ block: 'nearest' })
     else {
@@ -106,24 +222,48 @@ watch(
         placeholder="Filter parts, looks, sources"
         aria-label="Filter parts"
       />
+      <div class="pair">
+        <select v-model="scope" class="field" aria-label="Which parts are listed">
+          <option value="all">All {{ counts.all.toLocaleString('en') }} parts</option>
+          <option value="undressed">Grey or white · {{ counts.undressed.toLocaleString('en') }}</option>
+          <option value="arrived">As arrived · {{ counts.arrived.toLocaleString('en') }}</option>
+        </select>
+        <select v-model="order" class="field" aria-label="Order of parts">
+          <option value="arrived">as in the file</option>
+          <option value="name">by name</option>
+        </select>
+      </div>
     </div>
-    <v-virtual-scroll ref="list" :items="rows" :item-height="25" class="rows">
+    <v-virtual-scroll
+      ref="list"
+      :items="rows"
+      :item-height="ROW"
+      class="rows"
+      role="tree"
+      aria-label="Groups and parts"
+      aria-multiselectable="true"
+      @keydown="key"
+    >
       <template #default="{ item }">
         <div
           :key="item.key"
           class="row"
-          :class="{ group: item.group !== undefined, on: item.part !== undefined && selected.has(item.part) }"
+          :class="{ group: item.group !== undefined, on: isOn(item) }"
           :style="{ paddingLeft: `${8 + 12 * item.depth}px` }"
           :data-part="item.part"
-          tabindex="0"
-          role="button"
-          :aria-pressed="item.part !== undefined && selected.has(item.part)"
+          :data-key="item.key"
+          :tabindex="item.key === entry ? 0 : -1"
+          role="treeitem"
+          :aria-level="item.depth + 1"
+          :aria-selected="isOn(item)"
+          :aria-expanded="item.group === undefined ? undefined : !folded.has(item.group)"
           @click="choose(item, $event)"
           @keydown.enter="choose(item, $event)"
         >
           <button
             v-if="item.group !== undefined"
             class="plain caret"
+            tabindex="-1"
             :aria-label="folded.has(item.group) ? `Open ${item.name}` : `Fold ${item.name}`"
             @click.stop="toggle(item.group)"
           >
@@ -143,6 +283,9 @@ watch(
       </template>
     </v-virtual-scroll>
     <p v-if="rows.length === 0 && filter" class="none soft">No part or material matches “{{ filter }}”.</p>
+    <p v-else-if="rows.length === 0" class="none soft">
+      {{ scope === 'undressed' ? 'Nothing is left grey or white.' : 'Every part has got a look of its own.' }}
+    </p>
   </nav>
 </template>
 
@@ -157,6 +300,17 @@ watch(
 .top {
   padding: 9px 12px;
   border-bottom: 1px solid var(--line);
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 92px;
+  gap: 6px;
+  margin-top: 6px;
+}
+.pair .field {
+  font-size: 11px;
+  height: 24px;
+  padding: 0 4px;
 }
 .rows {
   flex: 1;

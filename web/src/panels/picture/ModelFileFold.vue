@@ -32,6 +32,9 @@ watch(() => workspace.state?.version, load)
     </select>
     <p v-if="problem" class="problem small" role="alert">{{ problem }}</p>
     <template v-if="chosen">
+      <p v-if="workspace.surroundings.size > 0" class="soft small">
+        Surroundings and helper forms stay here.
+      </p>
       <p v-if="chosen.losses.length === 0" class="soft small">
         The model with the looks it shows now. Nothing is lost.
       </p>

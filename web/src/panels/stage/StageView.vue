@@ -2,7 +2,8 @@
 import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { api, type Level, type Scene } from '../../api/client'
-import { Stage, type Region } from '../../stage/Stage'
+import type { Pulled } from '../../stage/placeHandles'
+import { Stage, type Place, type Region } from '../../stage/Stage'
 import { loadImage } from '../../stage/surfaces'
 import { useDrag } from '../../stores/drag'
 import { stageHandle } from '../../stores/stageHandle'
@@ -16,7 +17,16 @@ const hovered = shallowRef<Region | null>(null)
 let trial = 0
 const id = workspace.id // the project is closed before this view is gone
 
+/** The stage begins once the rest of the page has been drawn: making a 3D view takes a while. */
+let beginning = 0
 onMounted(() => {
+  drag.setDrop(drop)
+  beginning = requestAnimationFrame(() => {
+    beginning = window.setTimeout(begin)
+  })
+})
+
+function begin() {
   if (!element.value) return
   try {
     const stage = new Stage(element.value, {
@@ -28,6 +38,7 @@ onMounted(() => {
       image: (sha256) => loadImage(api.assetAddress(id, sha256)),
     })
     stage.on('pick', pick)
+    stage.on('pull', pull)
     stageHandle.value = stage
     void stage.setLight(workspace.light)
     if (workspace.state) stage.setLooks(workspace.state.looks, workspace.state.regions)
@@ -36,18 +47,20 @@ onMounted(() => {
     failed.value =
       'This browser can’t draw in 3D (WebGL 2 is off). Switch hardware acceleration on, or use another browser.'
   }
-  drag.setDrop(drop)
-})
+}
 
 async function show(scene: Scene) {
   try {
     await stageHandle.value?.show(scene)
+    showHandles(false)
   } catch {
     failed.value = 'Some of the model could not be fetched. Reload the page to try it once more.'
   }
 }
 
 onBeforeUnmount(() => {
+  cancelAnimationFrame(beginning)
+  window.clearTimeout(beginning)
   keepThumbnail()
   drag.setDrop(null)
   stageHandle.value?.dispose()
@@ -57,23 +70,68 @@ onBeforeUnmount(() => {
 watch(
   () => workspace.scene,
   (scene, before) => {
-    if (scene && before && scene.projectId === before.projectId && !isSameShape(scene, before))
-      void show(scene)
+    if (scene && before && !workspace.preview && scene.projectId === before.projectId) {
+      if (isSameShape(scene, before) && !workspace.pulled) stageHandle.value?.arrange(scene)
+      else void show(scene)
+    }
   },
 )
 /** Names may have changed; shapes and places have not. */
 function isSameShape(a: Scene, b: Scene): boolean {
-  return a.parts.length === b.parts.length && a.parts.every((p, i) => p.mesh === b.parts[i]?.mesh)
+  return (
+    a.parts.length === b.parts.length &&
+    a.parts.every((p, i) => {
+      const other = b.parts[i]
+      return p.mesh === other?.mesh && p.world.every((m, k) => m === other.world[k])
+    })
+  )
 }
 
 watch(
-  () => workspace.showsSides,
-  (on) => stageHandle.value?.showSides(on),
+  () => [workspace.shown, workspace.scene] as const,
+  async ([shown]) => {
+    if (workspace.preview) return
+    stageHandle.value?.showSides(shown === 'sides')
+    if (shown !== 'set' && shown !== 'shape') {
+      stageHandle.value?.showColours(null)
+      return
+    }
+    try {
+      const colours = await api.plainColours(id, shown)
+      if (workspace.shown === shown) stageHandle.value?.showColours(colours)
+    } catch (e) {
+      workspace.report(e)
+    }
+  },
+)
+watch(
+  () => workspace.preview,
+  async (preview, before) => {
+    const stage = stageHandle.value
+    const scene = preview?.scene ?? workspace.scene
+    if (!stage || !scene) return
+    if (scene !== (before?.scene ?? workspace.scene)) {
+      stage.setLooks([], [])
+      stage.setSelection([])
+      await show(scene)
+      if (workspace.preview !== preview) return
+      if (!preview && workspace.state) stage.setLooks(workspace.state.looks, workspace.state.regions)
+    }
+    stage.showColours(preview?.colours ?? null)
+  },
+)
+watch(
+  () => [workspace.facesOf, workspace.faces] as const,
+  ([part, faces]) => stageHandle.value?.markFaces(part ?? -1, part === null ? new Set() : faces),
+)
+watch(
+  () => workspace.lit,
+  (regions) => stageHandle.value?.lightUp(regions),
 )
 watch(
   () => workspace.state,
   (state) => {
-    if (state) stageHandle.value?.setLooks(state.looks, state.regions)
+    if (state && !workspace.preview) stageHandle.value?.setLooks(state.looks, state.regions)
   },
 )
 watch(
@@ -93,7 +151,46 @@ watch(
   (light) => void stageHandle.value?.setLight(light),
 )
 
-function pick(region: Region | null, event: PointerEvent) {
+/** The model that is placed now, while the model is prepared. */
+const placed = computed(() =>
+  workspace.step === 'prepare' && !workspace.preview
+    ? (workspace.scene?.models.find((m) => m.index === workspace.placing && m.group >= 0 && !m.locked) ??
+      null)
+    : null,
+)
+function showHandles(inView: boolean) {
+  const model = placed.value
+  const parts = (workspace.scene?.parts ?? []).filter((p) => p.model === model?.index)
+  const moved = model && !model.hidden ? parts.map((p) => p.index) : []
+  stageHandle.value?.showHandles(moved, model?.at ?? [], inView)
+}
+watch(placed, (model, before) => {
+  if (model?.index !== before?.index || model?.hidden !== before?.hidden) showHandles(true)
+})
+
+/** Takes in where a model is pulled to; sends it once it is let go. */
+function pull(by: Pulled | null, ended: boolean) {
+  const model = placed.value
+  if (!by) workspace.pulled = null
+  if (!model || !by) return
+  const [x = 0, y = 0, z = 0] = model.degrees
+  const to = {
+    at: by.at.toArray(),
+    degrees: [x, ((((y + by.degrees) % 360) + 540) % 360) - 180, z],
+    scale: model.scale * by.times,
+  }
+  if (ended) void workspace.place(model.index, to)
+  else workspace.pulled = to
+}
+
+function pick(region: Place | null, event: PointerEvent) {
+  if (workspace.preview) return
+  if (region && region.part === workspace.facesOf) {
+    const next = new Set(workspace.faces)
+    if (!next.delete(region.face)) next.add(region.face)
+    workspace.faces = next
+    return
+  }
   if (workspace.applying && region && workspace.chosen) {
     const level = event.shiftKey ? 'part' : workspace.shownLevel(region)
     void workspace.assign(level, [region], workspace.chosen)
@@ -115,7 +212,8 @@ function keepFirstThumbnail() {
 /** Keeps a small picture of the stage for the list of projects. */
 function keepThumbnail() {
   const stage = stageHandle.value
-  if (!stage || !id || stage.isBusy || workspace.isolated || workspace.showsSides) return
+  if (!stage || !id || stage.isBusy || workspace.isolated || workspace.preview) return
+  if (workspace.shown !== 'looks') return
   if (drag.material || workspace.adjusting) return
   void stage
     .picture(592, 388, 'image/jpeg')

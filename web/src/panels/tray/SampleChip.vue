@@ -4,29 +4,42 @@ import type { Material } from '../../api/client'
 import { useDrag } from '../../stores/drag'
 import { useChips } from '../../stores/chips'
 
-const props = defineProps<{ material: Material; chosen: boolean; users?: number }>()
-defineEmits<{ choose: []; apply: [] }>()
+/** A chip; what it says below its picture can be said otherwise. One that keeps still can't be carried to the stage. */
+const props = defineProps<{
+  material: Material | null
+  chosen: boolean
+  users?: number
+  label?: string
+  still?: boolean
+}>()
+defineEmits<{ choose: [event: MouseEvent]; apply: [] }>()
 
 const drag = useDrag()
 const chips = useChips()
-const picture = computed(() => chips.pictures.get(props.material.chip) ?? '')
+const picture = computed(() => chips.pictures.get(props.material?.chip ?? '') ?? '')
 
 watch(
-  () => props.material.chip,
-  () => chips.ask(props.material),
+  () => props.material?.chip,
+  () => {
+    if (props.material) chips.ask(props.material)
+  },
   { immediate: true },
 )
+
+function press(event: PointerEvent) {
+  if (props.material && !props.still) drag.press(event, props.material, picture.value)
+}
 </script>
 
 <template>
   <button
     class="chip"
-    :class="{ on: chosen }"
+    :class="{ on: chosen, still }"
     :aria-pressed="chosen"
-    :aria-label="`${material.code} ${material.name}, ${material.finish}`"
-    :data-code="material.code"
-    @pointerdown.left="drag.press($event, material, picture)"
-    @click="$emit('choose')"
+    :aria-label="label ?? `${material?.code} ${material?.name}, ${material?.finish}`"
+    :data-code="material?.code"
+    @pointerdown.left="press"
+    @click="$emit('choose', $event)"
     @dblclick="$emit('apply')"
     @keydown.enter.prevent="$emit('apply')"
     @dragstart.prevent
@@ -34,7 +47,7 @@ watch(
     <span
       class="face"
       :style="{
-        backgroundColor: material.colour.hex,
+        backgroundColor: material?.colour.hex ?? '#b9b9b7',
         backgroundImage: picture ? `url(${picture})` : undefined,
       }"
     >
@@ -42,8 +55,10 @@ watch(
       <span v-if="users" class="users" :title="`Shown by ${users} parts`">{{ users }}</span>
     </span>
     <span class="strip"
-      ><b>{{ material.code || 'file' }}</b
-      ><br />{{ material.name }}</span
+      ><slot
+        ><b>{{ material?.code || 'file' }}</b
+        ><br />{{ material?.name }}</slot
+      ></span
     >
   </button>
 </template>
@@ -64,6 +79,9 @@ watch(
   overflow: hidden;
   touch-action: none;
   user-select: none;
+}
+.still {
+  cursor: pointer;
 }
 .on {
   outline: 2px solid var(--accent);

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Level, Material } from '../../api/client'
 import { counted, useWorkspace } from '../../stores/workspace'
 import SampleChip from './SampleChip.vue'
+import TrayDrawers from './TrayDrawers.vue'
 
 const workspace = useWorkspace()
 const drawer = ref('palette')
@@ -55,29 +56,8 @@ function quick(m: Material) {
 </script>
 
 <template>
-  <section class="tray" aria-label="Sample tray">
-    <div class="drawers">
-      <input
-        id="tray-search"
-        v-model="search"
-        class="field find"
-        type="search"
-        placeholder="Find ( / )"
-        aria-label="Find a material"
-      />
-      <div class="list">
-        <button
-          v-for="d in drawers"
-          :key="d.id"
-          class="plain drawer"
-          :class="{ on: d.id === drawer && !search }"
-          :aria-pressed="d.id === drawer"
-          @click="((drawer = d.id), (search = ''))"
-        >
-          <span>{{ d.name }}</span><span>{{ d.count }}</span>
-        </button>
-      </div>
-    </div>
+  <section class="sample-tray" aria-label="Sample tray">
+    <TrayDrawers v-model="drawer" v-model:search="search" label="Find a material" :drawers="drawers" />
     <div class="chips">
       <SampleChip
         v-for="m in chips"
@@ -118,62 +98,8 @@ function quick(m: Material) {
 </template>
 
 <style scoped>
-.tray {
-  display: grid;
-  grid-template-columns: 150px minmax(0, 1fr) auto;
-  background: var(--well);
-  border-top: 1px solid var(--line-strong);
-  min-height: 0;
-}
-.drawers {
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-  background: #ebe9e5;
-  border-right: 1px solid var(--line);
-}
-.find {
-  margin: 6px 8px 4px;
-  width: auto;
-  height: 24px;
-  flex: none;
-}
-.list {
-  overflow: auto;
-  padding-bottom: 4px;
-}
-.drawer {
-  display: flex;
-  justify-content: space-between;
-  width: 100%;
-  padding: 2px 12px;
-  font-size: 12px;
-}
-.drawer:focus-visible {
-  outline-offset: -2px;
-}
-.drawer.on {
-  background: var(--paper);
-  font-weight: 640;
-}
-.chips {
-  display: flex;
-  gap: 10px;
-  padding: 9px 12px;
-  overflow-x: auto;
-  overflow-y: hidden;
-}
-.none {
-  max-width: 360px;
-}
 .act {
   width: 168px;
-  padding: 10px 12px;
-  display: flex;
-  flex-direction: column;
-  gap: 5px;
-  border-left: 1px solid var(--line);
-  font-size: 11px;
 }
 .chosen-name {
   white-space: nowrap;

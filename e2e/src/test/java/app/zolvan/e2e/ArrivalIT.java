@@ -1,6 +1,7 @@
 package app.zolvan.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.exchange.FileSet;
 import app.zolvan.core.exchange.Reading;
@@ -9,7 +10,10 @@ import app.zolvan.demo.DemoFiles;
 import com.google.gson.JsonObject;
 import com.google.gson.JsonParser;
 import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import java.awt.Color;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -44,9 +48,10 @@ class ArrivalIT {
         assertThat(d.page.textContent(".advice")).contains("real size");
         prepare(d);
         d.page.setInputFiles("[aria-label='File to take materials from']", folder.resolve("storm-lantern.glb"));
-        d.page.waitForSelector("text=lie in the tray, under As arrived.");
+        d.page.waitForSelector("text=lie in the tray of the Assign step, under As arrived.");
+        d.page.keyboard().press("2");
         d.openDrawer("As arrived");
-        d.page.waitForSelector(".tray >> text=mat_07");
+        d.page.waitForSelector(".sample-tray >> text=mat_07");
         d.page.close();
     }
 
@@ -66,13 +71,139 @@ class ArrivalIT {
         d.waitUntilDrawn();
         Color outside = d.colourAt(0.5, 0.6);
         assertThat(outside.getBlue()).as("a front").isGreaterThan(outside.getRed());
-        d.changing("/parts/sides", () -> d.page.click("[aria-label='Fronts and backs'] >> text=Flip 1 part"));
+        d.changing("/parts/sides", () -> d.page.click("[aria-label='What the stage shows'] >> text=Flip 1 part"));
         Color inside = d.colourAt(0.5, 0.6);
         assertThat(inside.getRed()).as("a back").isGreaterThan(inside.getBlue());
         d.page.click("text=Look again");
         d.page.waitForSelector("[aria-label='What needs attention'] >> text=the wrong way");
-        d.changing("/parts/sides", () -> d.page.click("[aria-label='Fronts and backs'] >> text=Turn them outward"));
+        d.changing("/parts/sides", () -> d.page.click("[aria-label='What the stage shows'] >> text=Turn them outward"));
         assertThat(d.colourAt(0.5, 0.6)).isEqualTo(outside);
+    }
+
+    /** Two plates of one material: one is taken out of the set, the set follows without it, and a newer file brings a third. */
+    @Test
+    void setsAreTakenApartAndANewerFileKeepsTheDressing() {
+        Designer d = new Designer().signIn();
+        String plate = "v 0 %1$s 0\nv 1 %1$s 0\nv 1 %1$s 1\nv 0 %1$s 1\nusemtl red\n";
+        String first = "o Low\n" + plate.formatted("0") + "f 4 3 2 1\no High\n" + plate.formatted("1") + "f 8 7 6 5\n";
+        d.page.setInputFiles("input[type=file]", obj("plates.obj", first));
+        d.page.waitForSelector("text=How long is the longest side?");
+        d.page.click(".question >> text=Import");
+        d.page.waitForURL("**/projects/*");
+        d.waitUntilDrawn();
+        d.page.keyboard().press("1");
+        d.page.waitForSelector("[aria-label='Source materials'] >> text=2 parts");
+        d.page.locator(".ledger .row:not(.group)").first().click();
+        d.page.keyboard().press("Shift+ArrowDown");
+        d.page.waitForSelector("[aria-label='Selection'] >> text=2 parts");
+        d.page.keyboard().press("ArrowUp");
+        d.page.waitForSelector("[aria-label='Selection'] >> text=Select the 2");
+        d.changing("/parts/sets", () -> d.page.click("text=Take out of set"));
+        d.page.waitForSelector("[aria-label='Source materials'] >> text=red 2");
+        d.page.keyboard().press("Escape");
+        d.page.waitForSelector(".note", new Page.WaitForSelectorOptions().setState(WaitForSelectorState.HIDDEN));
+        byte[] all = stage(d);
+        d.page.hover("[aria-label='Source materials'] .chip:has-text('red 2')");
+        assertThat(stage(d)).as("one plate is lit up, the other is haze").isNotEqualTo(all);
+        d.page.hover("[aria-label='What arrived'] h1");
+        assertThat(stage(d)).isEqualTo(all);
+
+        String third = "o Top\n" + plate.formatted("2") + "f 12 11 10 9\n";
+        d.page.setInputFiles("[aria-label='Newer file of the model']", obj("plates-2.obj", first + third));
+        d.page.waitForSelector("[aria-label='Newer file'] >> text=waits for your word");
+        d.page.waitForSelector("[aria-label='Newer file'] >> text=1 part new");
+        d.changing("/update", () -> d.page.click("[aria-label='Newer file'] >> text=Apply"));
+        d.page.waitForSelector(".ledger >> text=Top");
+        d.page.waitForSelector("[aria-label='Source materials'] >> text=red 2");
+        d.changing("/undo", () -> d.page.keyboard().press("Control+z"));
+        d.page.waitForSelector(
+                ".ledger >> text=Top", new Page.WaitForSelectorOptions().setState(WaitForSelectorState.HIDDEN));
+        d.page.close();
+    }
+
+    /** Something is added to be seen with the design: it is placed by numbers and by hand, hidden, locked and removed. */
+    @Test
+    void aModelIsAddedPlacedHiddenAndRemoved() {
+        Designer d = new Designer().signIn();
+        String plate = "v 0 0 %1$s\nv 1 0 %1$s\nv 1 1 %1$s\nv 0 1 %1$s\nusemtl red\no %2$s\nf 1 2 3 4\n";
+        d.page.setInputFiles("input[type=file]", obj("plate.obj", plate.formatted("0", "Plate")));
+        d.page.waitForSelector("text=How long is the longest side?");
+        d.page.click(".question >> text=Import");
+        d.page.waitForURL("**/projects/*");
+        d.waitUntilDrawn();
+        d.page.keyboard().press("1");
+        byte[] alone = stage(d);
+        d.changing("/models", () -> d.page.click("[aria-label='Models'] >> text=Ground"));
+        d.page.setInputFiles(
+                "[aria-label='File of the model to add']", obj("screen.obj", plate.formatted("0", "Screen")));
+        d.page.click(".question >> text=Import");
+        d.page.waitForSelector("[aria-label='Models'] >> text=3 models");
+        String form = "[aria-label='Models'] .place";
+        d.page.waitForSelector(form); // what has come is placed next
+        d.changing("/place", () -> {
+            d.page.fill("[aria-label='Stands at, y, up']", "1.5 m");
+            d.page.keyboard().press("Enter");
+        });
+        d.waitUntilDrawn();
+        d.changing("/rest", () -> d.page.click("text=Set down"));
+        assertThat(height(d)).as("on the ground").isCloseTo(0, within(1e-3));
+        BoundingBox box = d.page.locator("[data-testid=stage] canvas").boundingBox();
+        d.waitUntilDrawn();
+        String[] knob = d.page.getAttribute("[data-testid=stage]", "data-lift").split(" ");
+        double x = box.x + Double.parseDouble(knob[0]);
+        double y = box.y + Double.parseDouble(knob[1]);
+        d.page.mouse().move(x, y);
+        d.page.mouse().down();
+        d.page.mouse().move(x, y - 60);
+        d.changing("/place", () -> d.page.mouse().up());
+        assertThat(height(d)).as("lifted by hand").isGreaterThan(0.05);
+        d.changing("/place", () -> {
+            d.page.fill("[aria-label='Turned about y, up, degrees']", "90");
+            d.page.keyboard().press("Enter");
+        });
+        d.changing("/copies", () -> d.page.click("text=Add 3 copies"));
+        d.page.waitForSelector("[aria-label='Models'] >> text=4 parts");
+        assertThat(d.page.textContent("[aria-label='What arrived'] dl")).contains("1 part in");
+
+        String own = "[aria-label='Models'] li:has(input[aria-label='Name of screen'])";
+        d.changing("/models/2", () -> d.page.click(own + " >> [aria-label^='Hide']"));
+        d.changing("/models/1", () -> d.page.click("[aria-label='Models'] [aria-label='Hide Ground']"));
+        d.page.keyboard().press("Escape");
+        d.page.click("text=Frame all");
+        d.page.mouse().move(box.x + 2, box.y + box.height / 2);
+        d.page.waitForSelector(".note", new Page.WaitForSelectorOptions().setState(WaitForSelectorState.HIDDEN));
+        assertThat(stage(d)).as("only the design is left").isEqualTo(alone);
+        d.changing("/models/0", () -> d.page.click("[aria-label='Models'] [aria-label^='Lock plate']"));
+        d.page.mouse().click(box.x + box.width / 2, box.y + box.height / 2);
+        d.page.waitForSelector("[aria-label='Selection'] >> text=Select");
+        assertThat(d.page.locator(".ledger .row.on").count())
+                .as("locked: not picked")
+                .isZero();
+        d.changing("/models/2", () -> d.page.click(own + " >> [aria-label^='Show']"));
+        d.page.click(own + " >> text=Place");
+        d.changing("/models/2", () -> d.page.click("text=Remove model"));
+        d.page.waitForSelector("[aria-label='Models'] >> text=2 models");
+        d.page.close();
+    }
+
+    /** The height at which the last model stands. */
+    private static double height(Designer d) {
+        return Double.parseDouble(d.page.evaluate("""
+                () => fetch('/api' + location.pathname + '/scene').then((r) => r.json())
+                    .then((s) => '' + s.models.at(-1).at[1])""").toString());
+    }
+
+    private static byte[] stage(Designer d) {
+        d.waitUntilDrawn();
+        return d.page.locator("[data-testid=stage] canvas").screenshot();
+    }
+
+    private static FilePayload[] obj(String name, String text) {
+        String red = "newmtl red\nKd 1 0 0\n";
+        return new FilePayload[] {
+            new FilePayload(name, "model/obj", ("mtllib red.mtl\n" + text).getBytes(StandardCharsets.UTF_8)),
+            new FilePayload("red.mtl", "model/mtl", red.getBytes(StandardCharsets.UTF_8))
+        };
     }
 
     /** A sample assembly of the package that does the tessellation: 18 bodies of 5 shapes in 3 sub-assemblies. */

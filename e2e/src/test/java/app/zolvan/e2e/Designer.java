@@ -71,7 +71,8 @@ final class Designer {
 
     /** Carries a chip from the tray to a point of the stage, given in shares of its width and height. */
     void carry(String code, double x, double y) {
-        BoundingBox chip = page.locator(".tray [data-code='" + code + "']").boundingBox();
+        BoundingBox chip =
+                page.locator(".sample-tray [data-code='" + code + "']").boundingBox();
         BoundingBox stage = page.locator("[data-testid=stage]").boundingBox();
         page.mouse().move(chip.x + 40, chip.y + 40);
         page.mouse().down();

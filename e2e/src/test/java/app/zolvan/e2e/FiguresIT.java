@@ -55,6 +55,33 @@ class FiguresIT {
             d.waitUntilDrawn();
             print("picking", dataset(d.page, "picking"));
         }
+        for (int i = 0; i < 3; i++) {
+            d.page.click("[aria-label='All projects']");
+            d.page.waitForSelector("article");
+            print("ledger of the large file, ms from the click and of them after the data came", ledger(d.page));
+            d.waitUntilDrawn();
+        }
+    }
+
+    /** Opens the project that was used last, from within the page, and waits for the first row of the ledger. */
+    private static String ledger(Page page) {
+        return String.valueOf(page.evaluate("""
+                async () => {
+                  performance.clearResourceTimings()
+                  let first = 0
+                  const seen = new MutationObserver(() => {
+                    if (!first && document.querySelector('.ledger .row')) first = performance.now()
+                  })
+                  seen.observe(document.body, { childList: true, subtree: true })
+                  const start = performance.now()
+                  const card = document.querySelector('article')
+                  ;(card.querySelector('a, button') ?? card).click()
+                  while (!first) await new Promise((r) => setTimeout(r, 5))
+                  seen.disconnect()
+                  const data = performance.getEntriesByType('resource')
+                    .filter((r) => /\\/(scene|state|materials|substances)$/.test(r.name)).map((r) => r.responseEnd)
+                  return `${(first - start).toFixed(0)}, ${(first - Math.max(...data)).toFixed(0)}`
+                }"""));
     }
 
     private static String dataset(Page page, String key) {

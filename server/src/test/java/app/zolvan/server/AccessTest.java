@@ -48,6 +48,9 @@ class AccessTest extends ServerTest {
         }
         Map<String, Object> take = Map.of("level", "part", "targets", List.of(0));
         assertThat(other.post(project + "/assignments", take, 1).status()).isEqualTo(404);
+        Map<String, Object> form = Map.of("form", "GROUND");
+        assertThat(other.post(project + "/models", form, 1).status()).isEqualTo(404);
+        assertThat(other.delete(project + "/models/0", 1).status()).isEqualTo(404);
         assertThat(other.delete(project).status()).isEqualTo(404);
         assertThat(browser.get(project + "/state").json().get("version").asLong())
                 .isEqualTo(1);

@@ -53,12 +53,24 @@ final class Browser {
     }
 
     Answer post(String path, Object body, long version) {
+        return change("POST", path, body, version);
+    }
+
+    Answer put(String path, Object body, long version) {
+        return change("PUT", path, body, version);
+    }
+
+    private Answer change(String method, String path, Object body, long version) {
         return send(
-                "POST",
+                method,
                 path,
                 "application/json",
                 JSON.writeValueAsBytes(body),
                 Map.of("If-Match", "\"" + version + "\""));
+    }
+
+    Answer delete(String path, long version) {
+        return send("DELETE", path, null, null, Map.of("If-Match", "\"" + version + "\""));
     }
 
     Answer delete(String path) {
@@ -66,7 +78,21 @@ final class Browser {
     }
 
     Answer upload(String name, byte[] file) {
-        return send("POST", "/api/imports", "application/octet-stream", file, Map.of("X-File-Name", name));
+        return upload("", name, file);
+    }
+
+    private Answer upload(String query, String name, byte[] file) {
+        return send("POST", "/api/imports" + query, "application/octet-stream", file, Map.of("X-File-Name", name));
+    }
+
+    /** Starts comparing a newer file with a project's model. */
+    Answer uploadNewer(String project, String name, byte[] file) {
+        return upload("?update=true&project=" + project, name, file);
+    }
+
+    /** Starts adding a file's model to a project. */
+    Answer uploadBeside(String project, String belonging, String name, byte[] file) {
+        return upload("?beside=" + belonging + "&project=" + project, name, file);
     }
 
     Answer signIn(String login, String password) {
@@ -89,8 +115,7 @@ final class Browser {
 
     /** Gives a project the triangles of a file and waits for the job's end. */
     JsonNode importInto(UUID project, String name, byte[] file) throws InterruptedException {
-        String path = "/api/imports?project=" + project;
-        return ended(send("POST", path, "application/octet-stream", file, Map.of("X-File-Name", name)));
+        return ended(upload("?project=" + project, name, file));
     }
 
     /** Gives a project the materials of a file and waits for the job's end. */
@@ -99,8 +124,7 @@ final class Browser {
     }
 
     Answer sendMaterials(UUID project, String name, byte[] file) {
-        String path = "/api/imports?materials=true&project=" + project;
-        return send("POST", path, "application/octet-stream", file, Map.of("X-File-Name", name));
+        return upload("?materials=true&project=" + project, name, file);
     }
 
     /** Waits for the end of a job that was just submitted. */

@@ -1,6 +1,7 @@
 package app.zolvan.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
 import java.util.HashMap;
@@ -10,18 +11,14 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
-class CommandsTest extends ServerTest {
+class CommandsTest extends ProjectTest {
     private static final int SEAT = 0;
     private static final int LEG = 1;
     private static final int OTHER_LEG = 2;
 
-    private String project;
-    private JsonNode state;
-
     @BeforeEach
     void importStools() throws InterruptedException {
-        project = newProject();
-        state = browser.get(project + "/state").json();
+        open(newProject());
     }
 
     @Test
@@ -130,6 +127,87 @@ class CommandsTest extends ServerTest {
                 .isEqualTo(404);
     }
 
+    /** needs.md P28: eased edges are a look. They stay while the shape is changed, and nothing is measured by them. */
+    @Test
+    void edgesAreEasedAndLeftSharp() {
+        JsonNode plain = part(SEAT);
+        Map<String, Object> ease = Map.of("parts", List.of(SEAT, LEG), "width", 0.002);
+        assertThat(browser.post(project + "/parts/edges/preview", ease)
+                        .json()
+                        .get("sentence")
+                        .asString())
+                .isEqualTo("Ease the edges of 2 parts");
+        int exported = browser.get(project + "/exports/glb").body().length;
+        post("/parts/edges", ease);
+        JsonNode eased = part(SEAT);
+        assertThat(eased.get("plainMesh")).isEqualTo(plain.get("mesh"));
+        assertThat(eased.get("triangles").asInt())
+                .isGreaterThan(plain.get("triangles").asInt());
+        assertThat(eased.get("area")).isEqualTo(plain.get("area"));
+        assertThat(browser.get(project + "/exports/glb").body().length)
+                .as("files show them, too")
+                .isGreaterThan(exported);
+        post("/parts/sides", Map.of("parts", List.of(SEAT), "turn", "flip"));
+        assertThat(part(SEAT).get("eased").asDouble()).isEqualTo(0.002);
+        assertThat(part(SEAT).get("plainMesh")).isNotEqualTo(plain.get("mesh"));
+        post("/undo", Map.of());
+        post("/parts/edges", Map.of("parts", List.of(SEAT), "width", 0));
+        assertThat(part(SEAT)).isEqualTo(plain);
+        post("/undo", Map.of());
+        post("/undo", Map.of());
+        assertThat(part(LEG).get("eased").asDouble()).isZero();
+        assertThat(tried("/parts/edges", Map.of("parts", List.of(SEAT), "width", 0.5))
+                        .sentence())
+                .contains("up to 20 mm");
+        Map<String, Object> tiny = Map.of("parts", List.of(SEAT), "width", 1e-9);
+        assertThat(browser.post(project + "/parts/edges/preview", tiny)
+                        .json()
+                        .get("changes")
+                        .asBoolean())
+                .isFalse();
+    }
+
+    /** needs.md P21, P22: what a repair would do is said before; it is done, and taken back, with the shape's figures. */
+    @Test
+    void partsAreMendedAndMovedAndBack() {
+        JsonNode before = browser.get(project + "/scene").json();
+        Map<String, Object> grow = Map.of("parts", List.of(LEG), "repair", "OFFSET", "amount", 0.01);
+        assertThat(browser.post(project + "/parts/repairs/preview", grow, version())
+                        .json()
+                        .get("sentence")
+                        .asString())
+                .isEqualTo("Move the surface of 1 part");
+        assertThat(browser.get(project + "/scene").json()).isEqualTo(before);
+        post("/parts/repairs", grow);
+        assertThat(part(LEG).get("volume").asDouble())
+                .isGreaterThan(before.get("parts").get(LEG).get("volume").asDouble());
+        assertThat(browser.post(
+                                project + "/parts/repairs",
+                                Map.of("parts", List.of(LEG), "repair", "OFFSET", "amount", -0.5),
+                                version())
+                        .sentence())
+                .startsWith(name(LEG) + ": ")
+                .contains("pass through itself");
+        assertThat(browser.post(
+                                project + "/parts/repairs",
+                                Map.of("parts", List.of(LEG), "repair", "WELD", "amount", 5),
+                                version())
+                        .status())
+                .isEqualTo(422);
+        post("/undo", Map.of());
+        assertThat(part(LEG)).isEqualTo(before.get("parts").get(LEG));
+
+        post("/parts/places", Map.of("parts", List.of(LEG), "way", List.of(0.5, 0, -4), "axis", 1, "degrees", 90));
+        JsonNode size = part(LEG).get("size");
+        assertThat(size.get(0).asDouble())
+                .isCloseTo(before.get("parts").get(LEG).get("size").get(2).asDouble(), within(1e-9));
+        assertThat(browser.get(project + "/scene").json().get("bounds").get(2).asDouble())
+                .isCloseTo(before.get("bounds").get(2).asDouble() - 4, within(1e-6));
+        post("/undo", Map.of());
+        assertThat(browser.get(project + "/scene").json().get("bounds")).isEqualTo(before.get("bounds"));
+        assertThat(part(LEG)).isEqualTo(before.get("parts").get(LEG));
+    }
+
     /** Taking back a name leaves a role that was given since, and the other way round. */
     @Test
     void namesRolesAndShapesGoBackOnTheirOwn() {
@@ -148,10 +226,6 @@ class CommandsTest extends ServerTest {
         post("/undo", Map.of());
         assertThat(part(SEAT).get("role").isNull()).isTrue();
         assertThat(name(SEAT)).isEqualTo("Top");
-    }
-
-    private JsonNode part(int index) {
-        return browser.get(project + "/scene").json().get("parts").get(index);
     }
 
     private String name(int part) {
@@ -288,16 +362,6 @@ class CommandsTest extends ServerTest {
         assertThat(bad.sentence()).contains("“reddish” is no colour");
     }
 
-    private int setOf(int part) {
-        return browser.get(project + "/scene")
-                .json()
-                .get("parts")
-                .get(part)
-                .get("sets")
-                .get(0)
-                .asInt();
-    }
-
     private void assign(String level, int target, String code) {
         Map<String, Object> body = new HashMap<>(Map.of("level", level, "targets", Arrays.asList(target)));
         body.put("material", code == null ? null : libraryMaterial(code));
@@ -308,29 +372,7 @@ class CommandsTest extends ServerTest {
         post("/adjustments", Map.of("part", part, "span", 0, "onlyPart", onlyPart, "values", Map.of(parameter, value)));
     }
 
-    private void post(String path, Object body) {
-        Browser.Answer answer = browser.post(project + path, body, version());
-        assertThat(answer.status()).as("%s", answer.json()).isEqualTo(200);
-        state = answer.json();
-    }
-
-    private long version() {
-        return state.get("version").asLong();
-    }
-
     private double roughness(int part) {
         return lookOf(state, part).get("physical").get("roughness").asDouble();
-    }
-
-    private String shown(int part) {
-        String id = lookOf(state, part).get("material").asString();
-        for (String list : List.of("palette", "arrived")) {
-            for (JsonNode used : state.get(list)) {
-                if (used.get("material").get("id").asString().equals(id)) {
-                    return used.get("material").get("name").asString();
-                }
-            }
-        }
-        throw new AssertionError("unknown material " + id);
     }
 }

@@ -1,5 +1,9 @@
 package app.zolvan.core.geometry;
 
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.Map;
+
 /**
  * An indexed triangle mesh in its part's own space. Immutable by agreement: the arrays are handed out without a copy
  * and nobody writes to them.
@@ -142,18 +146,67 @@ public record Mesh(
         return out;
     }
 
+    /**
+     * The same triangles in other spans, in their order within each; a face that would lie in several becomes one face in
+     * each.
+     */
+    public Mesh regrouped(int[] spanOfTriangle, int spans) {
+        int triangles = triangleCount();
+        int[] starts = new int[spans + 1];
+        for (int s : spanOfTriangle) {
+            starts[s + 1]++;
+        }
+        for (int s = 0; s < spans; s++) {
+            starts[s + 1] += starts[s];
+        }
+        int[] fill = Arrays.copyOf(starts, spans);
+        int[] corners = new int[indices.length];
+        int[] face = faces == null ? null : new int[triangles];
+        for (int t = 0; t < triangles; t++) {
+            int to = fill[spanOfTriangle[t]]++;
+            System.arraycopy(indices, 3 * t, corners, 3 * to, 3);
+            if (face != null) {
+                face[to] = faces[t];
+            }
+        }
+        if (face != null) {
+            Map<Long, Integer> numbers = new HashMap<>();
+            for (int s = 0; s < spans; s++) {
+                for (int t = starts[s]; t < starts[s + 1]; t++) {
+                    face[t] = numbers.computeIfAbsent((long) s << 32 | face[t], k -> numbers.size());
+                }
+            }
+        }
+        return new Mesh(positions, normals, uv, metricUv, corners, starts, face, uv2, colours);
+    }
+
+    /** The area of some triangles after a transform. */
+    public double area(int fromTriangle, int toTriangle, Transform t) {
+        double twice = 0;
+        for (int i = 3 * fromTriangle; i < 3 * toTriangle; i += 3) {
+            Vec3 a = position(indices[i]);
+            Vec3 u = t.direction(position(indices[i + 1]).minus(a));
+            twice += u.cross(t.direction(position(indices[i + 2]).minus(a))).length();
+        }
+        return twice / 2;
+    }
+
     /** Sum of the triangles' areas, in the square of the mesh's unit. */
     public double area() {
-        double sum = 0;
+        return area(0, triangleCount(), Transform.IDENTITY);
+    }
+
+    /** The volume that is enclosed, below 0 for a body that is inside out; of no meaning for an open surface. */
+    public double signedVolume() {
+        double six = 0;
+        Vec3 origin = indices.length == 0 ? Vec3.ZERO : position(indices[0]);
         for (int i = 0; i < indices.length; i += 3) {
-            Vec3 a = position(indices[i]);
-            sum += position(indices[i + 1])
-                            .minus(a)
-                            .cross(position(indices[i + 2]).minus(a))
-                            .length()
-                    / 2;
+            Vec3 a = position(indices[i]).minus(origin);
+            Vec3 b = position(indices[i + 1]).minus(origin);
+            Vec3 c = position(indices[i + 2]).minus(origin);
+            six += a.dot(b.cross(c));
         }
-        return sum;
+        return six / 6;
     }
 
     /** The same shape with every length multiplied. */

@@ -4,8 +4,19 @@ package app.zolvan.core.geometry;
 public final class SymmetricMatrix {
     private SymmetricMatrix() {}
 
-    /** The unit eigenvector of the smallest eigenvalue, by cyclic Jacobi rotations (Golub & Van Loan, 8.5). */
+    /**
+     * @param values     in ascending order
+     * @param directions of unit length and across each other, in the same order
+     */
+    public record Eigen(double[] values, Vec3[] directions) {}
+
+    /** The unit eigenvector of the smallest eigenvalue. */
     public static Vec3 leastDirection(double xx, double yy, double zz, double xy, double xz, double yz) {
+        return eigen(xx, yy, zz, xy, xz, yz).directions[0];
+    }
+
+    /** Eigenvalues and eigenvectors by cyclic Jacobi rotations (Golub & Van Loan, 8.5). */
+    public static Eigen eigen(double xx, double yy, double zz, double xy, double xz, double yz) {
         double[][] a = {{xx, xy, xz}, {xy, yy, yz}, {xz, yz, zz}};
         double[][] v = {{1, 0, 0}, {0, 1, 0}, {0, 0, 1}};
         for (int sweep = 0; sweep < 32; sweep++) {
@@ -18,7 +29,17 @@ public final class SymmetricMatrix {
             rotate(a, v, 1, 2);
         }
         int least = a[0][0] <= a[1][1] && a[0][0] <= a[2][2] ? 0 : a[1][1] <= a[2][2] ? 1 : 2;
-        return new Vec3(v[0][least], v[1][least], v[2][least]);
+        int second = (least + 1) % 3;
+        int third = (least + 2) % 3;
+        int[] order = {least, a[second][second] <= a[third][third] ? second : third, 0};
+        order[2] = 3 - order[0] - order[1];
+        double[] values = new double[3];
+        Vec3[] directions = new Vec3[3];
+        for (int k = 0; k < 3; k++) {
+            values[k] = a[order[k]][order[k]];
+            directions[k] = new Vec3(v[0][order[k]], v[1][order[k]], v[2][order[k]]);
+        }
+        return new Eigen(values, directions);
     }
 
     private static void rotate(double[][] a, double[][] v, int p, int q) {

@@ -19,6 +19,17 @@ public final class Triangles {
         return (u >= 0 && v >= 0 && w >= 0) || (u <= 0 && v <= 0 && w <= 0);
     }
 
+    /**
+     * Whether a point of a triangle's plane lies in it.
+     *
+     * @param n the plane's normal, of any length, as the corners turn
+     */
+    public static boolean holds(Vec3 p, Vec3 n, Vec3 a, Vec3 b, Vec3 c) {
+        return b.minus(a).cross(p.minus(a)).dot(n) >= 0
+                && c.minus(b).cross(p.minus(b)).dot(n) >= 0
+                && a.minus(c).cross(p.minus(c)).dot(n) >= 0;
+    }
+
     /** From a point to a triangle (Ericson 2005, section 5.1.5). */
     public static double distance(Vec3 p, Vec3 a, Vec3 b, Vec3 c) {
         Vec3 ab = b.minus(a);

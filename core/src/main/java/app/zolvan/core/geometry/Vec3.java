@@ -39,6 +39,11 @@ public record Vec3(double x, double y, double z) {
         return axis == 0 ? x : axis == 1 ? y : z;
     }
 
+    /** The components x, y, z. */
+    public double[] toArray() {
+        return new double[] {x, y, z};
+    }
+
     /** The unit vector along axis 0 (x), 1 (y) or 2 (z). */
     public static Vec3 axis(int axis) {
         return new Vec3(axis == 0 ? 1 : 0, axis == 1 ? 1 : 0, axis == 2 ? 1 : 0);

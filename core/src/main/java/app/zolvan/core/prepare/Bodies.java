@@ -22,13 +22,7 @@ final class Bodies {
     Body of(int part) {
         if (known[part] == null) {
             Model.Part p = model.parts().get(part);
-            Mesh mesh = model.meshOf(p);
-            Transform t = model.partToWorld(p);
-            Vec3[] corners = new Vec3[mesh.vertexCount()];
-            for (int v = 0; v < corners.length; v++) {
-                corners[v] = t.point(mesh.position(v));
-            }
-            known[part] = new Body(corners, mesh.indices());
+            known[part] = Body.of(model.meshOf(p), model.partToWorld(p));
         }
         return known[part];
     }
@@ -45,6 +39,14 @@ final class Bodies {
         private double far;
 
         private int hits;
+
+        static Body of(Mesh mesh, Transform toWorld) {
+            Vec3[] corners = new Vec3[mesh.vertexCount()];
+            for (int v = 0; v < corners.length; v++) {
+                corners[v] = toWorld.point(mesh.position(v));
+            }
+            return new Body(corners, mesh.indices());
+        }
 
         Body(Vec3[] corners, int[] index) {
             this.corners = corners;
@@ -96,6 +98,40 @@ final class Bodies {
             hits = 0;
             tree().touching(box, t -> hits += Triangles.isCut(a, b, corner(t, 0), corner(t, 1), corner(t, 2)) ? 1 : 0);
             return hits;
+        }
+
+        /**
+         * How far along a direction the nearest surface is that lies across it.
+         *
+         * @param n      of length 1; distances the other way are below 0
+         * @param facing a surface lies across where its normal and the direction have this cosine at least, the other way
+         *               round
+         * @param both   whether surfaces that look the same way count, too
+         * @return NaN where there is none within reach
+         */
+        double along(Vec3 p, Vec3 n, double reach, double facing, boolean both) {
+            double[] box = new double[6];
+            Box3.EMPTY
+                    .with(p.minus(n.times(reach)))
+                    .with(p.plus(n.times(reach)))
+                    .put(box, 0);
+            double[] best = {Double.NaN};
+            tree().touching(box, t -> {
+                Vec3 a = corner(t, 0);
+                Vec3 cross = corner(t, 1).minus(a).cross(corner(t, 2).minus(a));
+                double across = cross.dot(n);
+                if ((both ? Math.abs(across) : -across) < facing * cross.length()) {
+                    return;
+                }
+                double d = a.minus(p).dot(cross) / across;
+                boolean nearer = Double.isNaN(best[0]) || Math.abs(d) < Math.abs(best[0]);
+                if (Math.abs(d) <= reach
+                        && nearer
+                        && Triangles.holds(p.plus(n.times(d)), cross, a, corner(t, 1), corner(t, 2))) {
+                    best[0] = d;
+                }
+            });
+            return best[0];
         }
 
         double distance(Vec3 p) {

@@ -1,6 +1,7 @@
 package app.zolvan.core.prepare;
 
 import app.zolvan.core.geometry.Box3;
+import app.zolvan.core.model.LengthText;
 import java.util.List;
 
 /**
@@ -10,11 +11,26 @@ import java.util.List;
  * @param count  how many edges, triangles, groups or names it is about
  * @param amount how much, in the unit of its kind (metres or square metres); 0 where there is no such measure
  * @param place  where in the world to look, in metres; empty for nowhere in particular
- * @param says   what and where, as a sentence
+ * @param says   what and where, as a sentence; lengths in it as {@link LengthText} keeps them
  */
 public record Finding(Kind kind, List<Integer> parts, int count, double amount, Box3 place, String says) {
     public Finding {
         parts = List.copyOf(parts);
+    }
+
+    /** The same about the parts of a model that this one's is an excerpt of. */
+    public Finding inWhole(List<Integer> origin) {
+        return new Finding(kind, parts.stream().map(origin::get).toList(), count, amount, place, says);
+    }
+
+    /** What can be done about a finding at once. */
+    public enum Remedy {
+        /** {@link Sides#unify}. */
+        TURN_OUTWARD,
+        /** {@link Repair#DROP}. */
+        DROP,
+        /** All groups that hold nothing go. */
+        REMOVE_GROUPS
     }
 
     /** What can be found, in the order in which it is told. */
@@ -26,7 +42,7 @@ public record Finding(Kind kind, List<Integer> parts, int count, double amount, 
         /** Edges at which more than two triangles meet. */
         NON_MANIFOLD("It is not clear what is inside there. Look for a doubled wall or a stray face."),
         /** Triangles that face the other way than their neighbours, or bodies that are inside out. */
-        FLIPPED("Seen from their back they can look black, or vanish. Turn them outward under “Fronts and backs”."),
+        FLIPPED("Seen from their back they can look black, or vanish."),
         /** Triangles that lie in the file more than once. */
         DUPLICATE("Two faces in one place flicker. Delete the second one in the modelling program."),
         /** Triangles without an area to speak of. */
@@ -59,6 +75,16 @@ public record Finding(Kind kind, List<Integer> parts, int count, double amount, 
                         + " “Names of parts”.");
 
         private final String advice;
+
+        /** What mends it without a doubt; null where somebody has to decide. */
+        public Remedy remedy() {
+            return switch (this) {
+                case FLIPPED -> Remedy.TURN_OUTWARD;
+                case DUPLICATE, DEGENERATE -> Remedy.DROP;
+                case EMPTY_GROUP -> Remedy.REMOVE_GROUPS;
+                default -> null;
+            };
+        }
 
         Kind(String advice) {
             this.advice = advice;

@@ -5,6 +5,7 @@ import app.zolvan.core.geometry.MeshMeasure;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.material.Parameter;
+import app.zolvan.core.model.LengthText;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import app.zolvan.core.model.SourceImage;
@@ -83,21 +84,11 @@ public final class ModelInspection {
     }
 
     private static String length(double metres) {
-        double mm = 1000 * metres;
-        return mm < 10
-                ? String.format(Locale.ROOT, "%.1f mm", mm)
-                : mm < 10_000
-                        ? String.format(Locale.ROOT, "%.0f mm", mm)
-                        : String.format(Locale.ROOT, "%,.1f m", metres);
+        return LengthText.kept(metres);
     }
 
     private static String area(double squareMetres) {
-        double cm2 = 1e4 * squareMetres;
-        return cm2 < 1
-                ? String.format(Locale.ROOT, "%.0f mm²", 100 * cm2)
-                : cm2 < 10_000
-                        ? String.format(Locale.ROOT, "%.0f cm²", cm2)
-                        : String.format(Locale.ROOT, "%,.1f m²", squareMetres);
+        return LengthText.keptArea(squareMetres);
     }
 
     // --- each part by itself ---

@@ -10,6 +10,7 @@ import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -47,7 +48,11 @@ public final class Roles {
      * @param confidence in [{@link #ENOUGH}, 1)
      * @param reason     why, in a few words
      */
-    public record Proposal(int part, Role role, double confidence, String reason) {}
+    public record Proposal(int part, Role role, double confidence, String reason) {
+        public boolean isLikely() {
+            return Certainty.of(confidence) != Certainty.PERHAPS;
+        }
+    }
 
     /** How sure a proposal is, in a word. */
     public enum Certainty {
@@ -76,6 +81,16 @@ public final class Roles {
      * @param reasons   those that hold for most parts first
      */
     public record RoleGroup(Role role, List<Integer> parts, Certainty certainty, List<Reason> reasons) {}
+
+    /** The role that more than half of some parts have; null where none does. Parts without a role have null. */
+    public static Role ofMost(List<Role> roles) {
+        for (Role r : Role.values()) {
+            if (2 * Collections.frequency(roles, r) > roles.size()) {
+                return r;
+            }
+        }
+        return null;
+    }
 
     /** Proposals by role, the one of most parts first. */
     public static List<RoleGroup> grouped(List<Proposal> proposals) {

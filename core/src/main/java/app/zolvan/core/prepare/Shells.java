@@ -111,6 +111,22 @@ final class Shells {
         return mesh.position(corners[EdgePairs.next(halfEdge)]);
     }
 
+    /**
+     * The corners of a loop of open edges, in the order in which what closes it would run along them; empty where the edges
+     * do not come back to where they began.
+     */
+    int[] rim(int[] loop) {
+        int n = loop.length;
+        if (finish(loop[n - 1]) != begin(loop[0])) {
+            return new int[0];
+        }
+        int[] out = new int[n];
+        for (int i = 0; i < n; i++) {
+            out[i] = begin(loop[n - 1 - i]);
+        }
+        return out;
+    }
+
     /** Bounds of some triangles, in the mesh's own space. */
     Box3 boundsOf(List<Integer> triangles) {
         Box3 box = Box3.EMPTY;

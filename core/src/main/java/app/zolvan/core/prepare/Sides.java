@@ -4,6 +4,7 @@ import app.zolvan.core.geometry.Mesh;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** Turns triangles over, so that their fronts face the other way. */
 public final class Sides {
@@ -14,6 +15,15 @@ public final class Sides {
         boolean[] all = new boolean[mesh.triangleCount()];
         Arrays.fill(all, true);
         return turn(mesh, all);
+    }
+
+    /** The mesh with some of its faces turned over. */
+    public static Mesh flip(Mesh mesh, Set<Integer> faces) {
+        boolean[] turned = new boolean[mesh.triangleCount()];
+        for (int t = 0; t < turned.length; t++) {
+            turned[t] = faces.contains(mesh.faces()[t]);
+        }
+        return turn(mesh, turned);
     }
 
     /**

@@ -1,5 +1,6 @@
 package app.zolvan.core.prepare;
 
+import app.zolvan.core.geometry.DisjointSets;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.geometry.VertexWeld;
@@ -81,7 +82,7 @@ final class Tips {
         private final int steps;
         private final int[] place;
         private final List<Vec3> points;
-        private final List<Integer> root = new ArrayList<>();
+        private final DisjointSets joined;
         /** Points on sides, which two triangles share: the side's ends and how far along. */
         private final Map<List<Integer>, Integer> onSides = new HashMap<>();
 
@@ -90,8 +91,9 @@ final class Tips {
             this.crossed = crossed;
             points = new ArrayList<>(List.of(corners));
             place = VertexWeld.exact(mesh.positions(), mesh.vertexCount());
-            for (int v : place) {
-                root.add(v);
+            joined = new DisjointSets(corners.length);
+            for (int v = 0; v < place.length; v++) {
+                joined.join(v, place[v]);
             }
             int n = 8;
             while (n > 1 && (long) n * n * crossed.size() > SIDES) {
@@ -105,8 +107,8 @@ final class Tips {
             int[] own = mesh.indices();
             for (int t = 0; t < mesh.triangleCount(); t++) {
                 if (!crossed.contains(t)) {
-                    union(own[3 * t], own[3 * t + 1]);
-                    union(own[3 * t + 1], own[3 * t + 2]);
+                    joined.join(own[3 * t], own[3 * t + 1]);
+                    joined.join(own[3 * t + 1], own[3 * t + 2]);
                     continue;
                 }
                 int[][] id = grid(t);
@@ -125,8 +127,8 @@ final class Tips {
         }
 
         private void joinUncut(int a, int b, Body by) {
-            if (find(a) != find(b) && by.cuts(points.get(a), points.get(b)) == 0) {
-                union(a, b);
+            if (joined.find(a) != joined.find(b) && by.cuts(points.get(a), points.get(b)) == 0) {
+                joined.join(a, b);
             }
         }
 
@@ -174,32 +176,17 @@ final class Tips {
 
         private int add(Vec3 p) {
             points.add(p);
-            root.add(points.size() - 1);
+            joined.add();
             return points.size() - 1;
-        }
-
-        private int find(int v) {
-            int r = v;
-            while (root.get(r) != r) {
-                r = root.get(r);
-            }
-            root.set(v, r);
-            return r;
-        }
-
-        private void union(int a, int b) {
-            int ra = find(a);
-            int rb = find(b);
-            root.set(Math.max(ra, rb), Math.min(ra, rb));
         }
 
         Map<Integer, List<Vec3>> groups() {
             Map<Integer, List<Vec3>> groups = new TreeMap<>();
             for (int v : mesh.indices()) {
-                groups.computeIfAbsent(find(v), g -> new ArrayList<>()).add(points.get(v));
+                groups.computeIfAbsent(joined.find(v), g -> new ArrayList<>()).add(points.get(v));
             }
             for (int v = mesh.vertexCount(); v < points.size(); v++) {
-                groups.computeIfAbsent(find(v), g -> new ArrayList<>()).add(points.get(v));
+                groups.computeIfAbsent(joined.find(v), g -> new ArrayList<>()).add(points.get(v));
             }
             return groups;
         }

@@ -7,6 +7,8 @@ import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.TriangleSoup;
 import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.model.LengthText;
+import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import app.zolvan.core.model.SourceImage;
@@ -246,7 +248,9 @@ class ModelInspectionTest {
         assertThat(found).hasSize(1);
         assertThat(found.get(0).parts()).containsExactly(0, 1);
         assertThat(1000 * found.get(0).amount()).isCloseTo(millimetres, within(0.01));
-        assertThat(found.get(0).says()).startsWith("“Bolt” pokes ").endsWith(" mm out of “Seat”.");
+        assertThat(LengthText.read(found.get(0).says(), LengthUnit.MM))
+                .startsWith("“Bolt” pokes ")
+                .endsWith(" mm out of “Seat”.");
     }
 
     /** What all but a corner of is hidden looks out, too. */
@@ -254,7 +258,9 @@ class ModelInspectionTest {
     void aHiddenBodyWhoseCornerShowsPokesThrough() {
         add("Housing", mesh(box(0.3, 0.3, 0.3)), 0, 0, 0);
         add("Insert", mesh(box(0.1, 0.1, 0.1)), 0.1, 0.202, 0.1);
-        assertThat(findings()).extracting(Finding::says).containsExactly("“Insert” pokes 2.0 mm out of “Housing”.");
+        assertThat(findings())
+                .extracting(f -> LengthText.read(f.says(), LengthUnit.IN))
+                .containsExactly("“Insert” pokes 0.079 in out of “Housing”.");
     }
 
     @Test

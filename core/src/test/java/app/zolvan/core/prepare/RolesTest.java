@@ -12,6 +12,7 @@ import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import app.zolvan.core.model.SourceMaterial;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -104,5 +105,14 @@ class RolesTest {
         int byBoth = add("Window pane", Model.NONE, clear, 1, 0, 0, 0.1, 0.1, 0.1);
         assertThat(of(byBoth).orElseThrow().confidence())
                 .isGreaterThan(of(byMaterial).orElseThrow().confidence() + 0.1);
+    }
+
+    @Test
+    void theRoleOfMostPartsIsTheOneThatMoreThanHalfHave() {
+        assertThat(Roles.ofMost(Arrays.asList(Role.WALL, Role.WALL, null))).isEqualTo(Role.WALL);
+        assertThat(Roles.ofMost(Arrays.asList(Role.WALL, Role.WALL, Role.FLOOR, null)))
+                .as("just half")
+                .isNull();
+        assertThat(Roles.ofMost(List.of())).isNull();
     }
 }

@@ -37,6 +37,13 @@ public class AccountService {
         return mapper.count() == 0;
     }
 
+    /** Somebody that work goes on for. */
+    public Account require(UUID id) {
+        return mapper.find(id)
+                .map(r -> new Account(r.id(), r.login(), r.displayName()))
+                .orElseThrow(() -> Problem.notFound("account"));
+    }
+
     /** @throws Problem with the reason when login and password do not match or the account is locked */
     @Transactional(noRollbackFor = Problem.class)
     public Account signIn(String login, String password) {

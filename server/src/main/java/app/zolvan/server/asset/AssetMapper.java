@@ -50,10 +50,18 @@ interface AssetMapper {
     /** Those that the library brings are not a project's own. */
     @Select("""
             select a.id, a.sha256, a.size, a.media_type from project_asset p join asset a using (sha256)
-            where p.project_id = #{projectId}
+            where p.project_id = #{projectId} and not p.removed
               and not exists (select 1 from library_asset l where l.sha256 = a.sha256)
             order by a.size desc, a.sha256""")
     List<Row> ofProject(UUID projectId);
+
+    @Update("update project_asset set removed = #{removed} where project_id = #{projectId} and sha256 = #{sha256}")
+    int setRemoved(UUID projectId, String sha256, boolean removed);
+
+    @Select("""
+            select exists (select 1 from project_asset
+                           where project_id = #{projectId} and sha256 = #{sha256} and not removed)""")
+    boolean isShown(UUID projectId, String sha256);
 
     @Insert("insert into library_asset (sha256) values (#{sha256}) on conflict do nothing")
     void addToLibrary(String sha256);

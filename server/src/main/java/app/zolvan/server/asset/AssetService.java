@@ -134,6 +134,16 @@ public class AssetService {
                 .toList();
     }
 
+    /** Has an asset of a project shown nowhere, or again; its bytes stay. */
+    public void setRemoved(UUID projectId, String sha256, boolean removed) {
+        mapper.setRemoved(projectId, sha256, removed);
+    }
+
+    /** Whether an asset of a project is there and has not been removed. */
+    public boolean isShown(UUID projectId, String sha256) {
+        return mapper.isShown(projectId, sha256);
+    }
+
     public void addToLibrary(String sha256) {
         mapper.addToLibrary(sha256);
     }

@@ -49,9 +49,14 @@ public class MaterialService {
     }
 
     public UUID createArrived(UUID project, Material material, int position) {
-        UUID id = UUID.randomUUID();
-        mapper.put(row(id, project, null, true, material, position));
-        return id;
+        MaterialRow row = arrived(project, material, position);
+        mapper.put(row);
+        return row.id();
+    }
+
+    /** A material that came with a file; not stored yet. */
+    public static MaterialRow arrived(UUID project, Material material, int position) {
+        return row(UUID.randomUUID(), project, null, true, material, position);
     }
 
     /** Adds materials that came in a file after those that are there; done again for the same job they stay the same. */

@@ -1,5 +1,7 @@
 package app.zolvan.server.model;
 
+import app.zolvan.core.model.LengthText;
+import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.prepare.Finding;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -20,6 +22,7 @@ public record Findings(boolean looked, boolean current, List<FindingWire> entrie
      * @param place  minimum x, y, z, maximum x, y, z of where to look, in metres; null for nowhere in particular
      * @param says   what and where
      * @param advice why it matters and what to do
+     * @param remedy what mends it without a doubt; null where somebody has to decide
      */
     public record FindingWire(
             Finding.Kind kind,
@@ -28,7 +31,26 @@ public record Findings(boolean looked, boolean current, List<FindingWire> entrie
             double amount,
             @Nullable List<Double> place,
             String says,
-            String advice) {}
+            String advice,
+            Finding.@Nullable Remedy remedy) {}
+
+    /** The same with lengths in a unit. */
+    Findings in(LengthUnit unit) {
+        return new Findings(
+                looked,
+                current,
+                entries.stream()
+                        .map(f -> new FindingWire(
+                                f.kind(),
+                                f.parts(),
+                                f.count(),
+                                f.amount(),
+                                f.place(),
+                                LengthText.read(f.says(), unit),
+                                f.advice(),
+                                f.kind().remedy()))
+                        .toList());
+    }
 
     Findings asOf(boolean now) {
         return new Findings(looked, now, entries);
@@ -54,7 +76,8 @@ public record Findings(boolean looked, boolean current, List<FindingWire> entrie
                                                 f.place().max().y(),
                                                 f.place().max().z()),
                                 f.says(),
-                                f.kind().advice()))
+                                f.kind().advice(),
+                                f.kind().remedy()))
                         .toList());
     }
 }

@@ -22,7 +22,8 @@ class ImportService {
     }
 
     /**
-     * @param kind    the work that the file is for: {@link ImportWork} or {@link MaterialsWork}
+     * @param kind    the work that the file is for: {@link ImportWork}, {@link MaterialsWork},
+     *                {@link UpdateWork} or {@link AddModelWork}
      * @param project the project that gets the file's triangles instead of its own, or its materials; null to make a new
      *                one
      * @param limit   size in bytes that must not be passed

@@ -1,6 +1,7 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.exchange.ModelReader.Progress;
+import app.zolvan.core.model.Excerpt;
 import app.zolvan.core.prepare.ModelInspection;
 import app.zolvan.server.job.JobOrder;
 import app.zolvan.server.job.JobWork;
@@ -31,8 +32,13 @@ class InspectWork implements JobWork {
         progress.at(0, "Fetching the shapes");
         ModelStore.Standing standing = store.standing(project, true);
         progress.at(FETCH, "Looking for what needs attention");
+        Excerpt design = standing.design();
         Findings found = Findings.of(ModelInspection.of(
-                standing.preparation(), s -> progress.at(FETCH + s * (1 - FETCH), "Looking for what needs attention")));
+                        standing.designed(design),
+                        s -> progress.at(FETCH + s * (1 - FETCH), "Looking for what needs attention"))
+                .stream()
+                .map(f -> f.inWhole(design.parts()))
+                .toList());
         store.keep(project, found, standing.revision());
         return project;
     }

@@ -1,8 +1,10 @@
 package app.zolvan.server.model;
 
+import app.zolvan.core.context.Belonging;
 import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.ModelWriter;
 import app.zolvan.core.exchange.formats.ModelFormats;
+import app.zolvan.core.model.Excerpt;
 import app.zolvan.core.prepare.Role;
 import app.zolvan.core.prepare.Roles;
 import app.zolvan.server.account.Account;
@@ -44,6 +46,7 @@ class ModelController {
     private final AssetService assets;
     private final ImportService imports;
     private final ModelStore store;
+    private final ModelSurvey survey;
     private final ProjectService projects;
     private final JobService jobs;
     private final SchemeService schemes;
@@ -53,6 +56,7 @@ class ModelController {
             AssetService assets,
             ImportService imports,
             ModelStore store,
+            ModelSurvey survey,
             ProjectService projects,
             JobService jobs,
             SchemeService schemes,
@@ -60,6 +64,7 @@ class ModelController {
         this.assets = assets;
         this.imports = imports;
         this.store = store;
+        this.survey = survey;
         this.projects = projects;
         this.jobs = jobs;
         this.schemes = schemes;
@@ -84,6 +89,8 @@ class ModelController {
      * @param project   the project whose surfaces were cut anew and that keeps its looks, or that gets the materials; none
      *                  to make a new one
      * @param materials whether only the materials are wanted
+     * @param update    whether it is a newer file of the project's model, to be compared with it first
+     * @param beside    what the file's model is to the project that it is added to; none where it is for something else
      */
     @PostMapping("/api/imports")
     @ResponseStatus(HttpStatus.ACCEPTED)
@@ -92,14 +99,17 @@ class ModelController {
             @RequestHeader("X-File-Name") String fileName,
             @RequestParam(required = false) @Nullable UUID project,
             @RequestParam(defaultValue = "false") boolean materials,
+            @RequestParam(defaultValue = "false") boolean update,
+            @RequestParam(required = false) @Nullable Belonging beside,
             HttpServletRequest request)
             throws IOException {
-        if (materials && project == null) {
-            throw Problem.ofField("project", "Say which project the materials are for.");
+        boolean forOpen = materials || update || beside != null;
+        if (forOpen && project == null) {
+            throw Problem.ofField("project", "Say which project the file is for.");
         }
         if (project != null) {
             projects.require(account, project);
-            if (!materials) {
+            if (!forOpen) {
                 store.requireCut(project);
             }
         }
@@ -114,12 +124,17 @@ class ModelController {
             throw Problem.ofField("fileName", "The file needs a name of up to 200 characters.");
         }
         return imports.receive(
-                account.id(),
-                materials ? MaterialsWork.KIND : ImportWork.KIND,
-                project,
-                name,
-                request.getInputStream(),
-                limit);
+                account.id(), kind(materials, update, beside), project, name, request.getInputStream(), limit);
+    }
+
+    private static String kind(boolean materials, boolean update, @Nullable Belonging beside) {
+        if (materials) {
+            return MaterialsWork.KIND;
+        }
+        if (update) {
+            return UpdateWork.KIND;
+        }
+        return beside == null ? ImportWork.KIND : AddModelWork.kind(beside);
     }
 
     /** What was uploaded to make the project, so that it can be cut into triangles again. */
@@ -140,8 +155,8 @@ class ModelController {
 
     @GetMapping("/api/projects/{id}/findings")
     Findings findings(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
-        projects.require(account, id);
-        return store.findings(id);
+        Project project = projects.require(account, id);
+        return store.findings(id).in(project.unit());
     }
 
     /** @param word as a designer reads it */
@@ -159,12 +174,7 @@ class ModelController {
         projects.require(account, id);
         List<RoleName> known =
                 Arrays.stream(Role.values()).map(r -> new RoleName(r, r.word())).toList();
-        List<Scene.Part> parts = store.scene(id).parts();
-        return new RolesWire(
-                known,
-                Roles.grouped(Roles.propose(store.standing(id, false).preparation()).stream()
-                        .filter(p -> parts.get(p.part()).role() == null)
-                        .toList()));
+        return new RolesWire(known, survey.roles(id));
     }
 
     /** Has the model looked through again. */
@@ -191,7 +201,7 @@ class ModelController {
                 .toList();
     }
 
-    /** The model in a format, with the looks it shows now. */
+    /** The design in a format, with the looks it shows now; surroundings stay. */
     @GetMapping("/api/projects/{id}/exports/{ending}")
     ResponseEntity<StreamingResponseBody> export(
             @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable String ending) {
@@ -221,6 +231,12 @@ class ModelController {
 
     private DressedModel dressed(Project project) {
         LookTable looks = schemes.looks(project);
-        return new DressedModel(project.name(), store.model(project.id()), looks::of, digest -> assets.bytes(digest));
+        Excerpt design = Excerpt.without(
+                store.shown(project.id()), store.scene(project.id()).surroundings());
+        return new DressedModel(
+                project.name(),
+                design.model(),
+                (part, span) -> looks.of(design.parts().get(part), span),
+                digest -> assets.bytes(digest));
     }
 }

@@ -1,9 +1,12 @@
 package app.zolvan.server.model;
 
+import app.zolvan.core.context.Belonging;
+import app.zolvan.core.context.HelperForm;
 import app.zolvan.core.prepare.Role;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
@@ -31,9 +34,78 @@ interface ModelMapper {
             Double cutAngular,
             String findings,
             long revision,
-            long lookedAt) {}
+            long lookedAt) {
+
+        /** The same of a model with other things in it; what was found in it is of another model then. */
+        ModelRow holding(double[] otherBounds, int otherTriangles, boolean otherDesign) {
+            return new ModelRow(
+                    projectId,
+                    fileName,
+                    originalSha256,
+                    otherBounds,
+                    otherTriangles,
+                    faces,
+                    notes,
+                    format,
+                    fileUnit,
+                    unitFrom,
+                    upAxis,
+                    upFrom,
+                    variants,
+                    cutKind,
+                    cutLinear,
+                    cutAngular,
+                    findings,
+                    revision,
+                    otherDesign ? -1 : lookedAt);
+        }
+    }
 
     record GroupRow(UUID projectId, int idx, int parent, String name, double[] local) {}
+
+    /**
+     * @param faces how many all its parts have; 0 for the first model, whose are in its own row
+     * @param job   the work that brought it, so that it is not brought twice
+     */
+    record PlacedRow(
+            UUID projectId,
+            int idx,
+            String name,
+            String fileName,
+            Belonging belonging,
+            HelperForm form,
+            int groupIdx,
+            boolean hidden,
+            boolean locked,
+            double[] foot,
+            double[] at,
+            double[] degrees,
+            double scale,
+            int faces,
+            UUID job) {
+        PlacedRow inGroup(int group) {
+            return with(group, faces);
+        }
+
+        PlacedRow with(int group, int otherFaces) {
+            return new PlacedRow(
+                    projectId,
+                    idx,
+                    name,
+                    fileName,
+                    belonging,
+                    form,
+                    group,
+                    hidden,
+                    locked,
+                    foot,
+                    at,
+                    degrees,
+                    scale,
+                    otherFaces,
+                    job);
+        }
+    }
 
     record SetRow(UUID projectId, int idx, String name, UUID source) {}
 
@@ -53,7 +125,57 @@ interface ModelMapper {
             double meanThickness,
             int[] sets,
             String arrivedName,
-            Role role) {}
+            int[] homes,
+            int[] arrivedSets,
+            double[] arrivedLocal,
+            String arrivedMesh,
+            Role role,
+            double eased,
+            String plainMesh) {
+        /** The same under other numbers, somewhere else. */
+        PartRow as(int number, int group, double[] otherWorld, double[] otherSize) {
+            return with(number, group, otherWorld, otherSize, shape());
+        }
+
+        /** The same with its edges eased, or as they are. */
+        PartRow shown(PartState.Shape shape) {
+            return with(idx, groupIdx, world, size, shape);
+        }
+
+        private PartRow with(int number, int group, double[] otherWorld, double[] otherSize, PartState.Shape shape) {
+            return new PartRow(
+                    projectId,
+                    number,
+                    group,
+                    name,
+                    otherWorld,
+                    local,
+                    shape.mesh(),
+                    shape.triangles(),
+                    otherSize,
+                    shape.area(),
+                    shape.volume(),
+                    shape.closed(),
+                    shape.meanThickness(),
+                    sets,
+                    arrivedName,
+                    homes,
+                    arrivedSets,
+                    arrivedLocal,
+                    arrivedMesh,
+                    role,
+                    shape.eased(),
+                    shape.plainMesh());
+        }
+
+        PartState.Shape shape() {
+            return new PartState.Shape(mesh, triangles, area, volume, closed, meanThickness, plainMesh, eased);
+        }
+
+        PartRow inGroup(int group) {
+            return as(idx, group, world, size);
+        }
+    }
 
     @Insert("""
             insert into model (project_id, file_name, original_sha256, bounds, triangles, faces, notes, format,
@@ -76,10 +198,35 @@ interface ModelMapper {
 
     @Insert("""
             insert into part (project_id, idx, group_idx, name, world, local, mesh, triangles, size, area, volume,
-                              closed, mean_thickness, sets, arrived_name)
+                              closed, mean_thickness, sets, arrived_name, homes, arrived_sets,
+                              arrived_local, arrived_mesh, role, eased, plain_mesh)
             values (#{projectId}, #{idx}, #{groupIdx}, #{name}, #{world}, #{local}, #{mesh}, #{triangles}, #{size},
-                    #{area}, #{volume}, #{closed}, #{meanThickness}, #{sets}, #{arrivedName})""")
+                    #{area}, #{volume}, #{closed}, #{meanThickness}, #{sets}, #{arrivedName}, #{homes}, #{arrivedSets},
+                    #{arrivedLocal}, #{arrivedMesh}, #{role}, #{eased}, #{plainMesh})""")
     void insertPart(PartRow row);
+
+    @Insert("""
+            insert into placed_model (project_id, idx, name, file_name, belonging, form, group_idx, hidden, locked, foot, at,
+                                      degrees, scale, faces, job)
+            values (#{projectId}, #{idx}, #{name}, #{fileName}, #{belonging}, #{form}, #{groupIdx}, #{hidden}, #{locked},
+                    #{foot}, #{at}, #{degrees}, #{scale}, #{faces}, #{job})""")
+    void insertPlaced(PlacedRow row);
+
+    @Update("""
+            update placed_model set name = #{state.name}, belonging = #{state.belonging}, hidden = #{state.hidden},
+                                    locked = #{state.locked}, at = #{at}, degrees = #{degrees},
+                                    scale = #{state.place.scale}
+            where project_id = #{projectId} and idx = #{idx}""")
+    void updatePlaced(UUID projectId, int idx, PlacedState state, double[] at, double[] degrees);
+
+    @Update("update model_group set local = #{local} where project_id = #{projectId} and idx = #{idx}")
+    void moveGroup(UUID projectId, int idx, double[] local);
+
+    @Delete("delete from placed_model where project_id = #{projectId}")
+    void deletePlaced(UUID projectId);
+
+    @Select("select * from placed_model where project_id = #{projectId} order by idx")
+    List<PlacedRow> placed(UUID projectId);
 
     @Update("""
             update model set original_sha256 = #{original}, bounds = #{bounds}, triangles = #{triangles},
@@ -99,7 +246,9 @@ interface ModelMapper {
     @Update("""
             update part set world = #{world}, local = #{local}, mesh = #{mesh}, triangles = #{triangles},
                             size = #{size}, area = #{area}, volume = #{volume}, closed = #{closed},
-                            mean_thickness = #{meanThickness}
+                            mean_thickness = #{meanThickness}, sets = #{sets}, homes = #{homes},
+                            arrived_mesh = #{arrivedMesh}, arrived_local = #{arrivedLocal},
+                            eased = #{eased}, plain_mesh = #{plainMesh}
             where project_id = #{projectId} and idx = #{idx}""")
     void updatePart(PartRow row);
 
@@ -107,9 +256,18 @@ interface ModelMapper {
             update part set name = #{state.name}, role = #{state.role}, mesh = #{state.shape.mesh},
                             triangles = #{state.shape.triangles}, area = #{state.shape.area},
                             volume = #{state.shape.volume}, closed = #{state.shape.closed},
-                            mean_thickness = #{state.shape.meanThickness}
+                            mean_thickness = #{state.shape.meanThickness}, eased = #{state.shape.eased},
+                            plain_mesh = #{state.shape.plainMesh}, sets = #{sets}, homes = #{homes}
             where project_id = #{projectId} and idx = #{idx}""")
-    void changePart(UUID projectId, int idx, PartState state);
+    void changePart(UUID projectId, int idx, PartState state, int[] sets, int[] homes);
+
+    @Update("""
+            update part set local = #{local}, world = #{world}, size = #{size}
+            where project_id = #{projectId} and idx = #{idx}""")
+    void movePart(UUID projectId, int idx, double[] local, double[] world, double[] size);
+
+    @Update("update model set bounds = #{bounds} where project_id = #{projectId}")
+    void updateBounds(UUID projectId, double[] bounds);
 
     /** @param shapes whether shapes changed, so that what was found is of another model */
     @Update("""
@@ -124,6 +282,44 @@ interface ModelMapper {
             update model set findings = #{findings}, looked_at = #{revision}
             where project_id = #{projectId} and looked_at <= #{revision}""")
     void updateFindings(UUID projectId, String findings, long revision);
+
+    @Update("update matching_set set name = #{name} where project_id = #{projectId} and idx = #{idx}")
+    void nameSet(UUID projectId, int idx, String name);
+
+    /** All of a model's row but its revision, which goes on counting. */
+    @Update("""
+            update model set file_name = #{row.fileName}, original_sha256 = #{row.originalSha256}, bounds = #{row.bounds},
+                             triangles = #{row.triangles}, faces = #{row.faces}, notes = #{row.notes},
+                             format = #{row.format}, file_unit = #{row.fileUnit}, unit_from = #{row.unitFrom},
+                             up_axis = #{row.upAxis}, up_from = #{row.upFrom}, variants = #{row.variants},
+                             cut_kind = #{row.cutKind}, cut_linear = #{row.cutLinear}, cut_angular = #{row.cutAngular},
+                             findings = #{row.findings}, revision = revision + 1,
+                             looked_at = case when #{looked} then revision + 1 else -1 end
+            where project_id = #{row.projectId}""")
+    void replaceModel(ModelRow row, boolean looked);
+
+    @Delete("delete from part where project_id = #{projectId}")
+    void deleteParts(UUID projectId);
+
+    @Delete("delete from matching_set where project_id = #{projectId}")
+    void deleteSets(UUID projectId);
+
+    @Delete("delete from model_group where project_id = #{projectId}")
+    void deleteGroups(UUID projectId);
+
+    /** @param proposal SHA-256 of the asset that holds it */
+    record UpdateRow(UUID projectId, String fileName, String proposal) {}
+
+    @Insert("""
+            insert into model_update (project_id, file_name, proposal) values (#{projectId}, #{fileName}, #{proposal})
+            on conflict (project_id) do update set file_name = excluded.file_name, proposal = excluded.proposal""")
+    void putUpdate(UpdateRow row);
+
+    @Select("select * from model_update where project_id = #{projectId}")
+    Optional<UpdateRow> findUpdate(UUID projectId);
+
+    @Delete("delete from model_update where project_id = #{projectId}")
+    int deleteUpdate(UUID projectId);
 
     @Select("select * from model where project_id = #{projectId}")
     Optional<ModelRow> findModel(UUID projectId);

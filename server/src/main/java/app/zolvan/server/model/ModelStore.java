@@ -1,5 +1,6 @@
 package app.zolvan.server.model;
 
+import app.zolvan.core.context.Belonging;
 import app.zolvan.core.exchange.Arrival;
 import app.zolvan.core.exchange.UpAxis;
 import app.zolvan.core.exchange.formats.Cut;
@@ -9,6 +10,7 @@ import app.zolvan.core.geometry.MeshCodec;
 import app.zolvan.core.geometry.MeshMeasure;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.model.Excerpt;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
@@ -32,8 +34,13 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.DoubleStream;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
@@ -45,8 +52,11 @@ import tools.jackson.databind.ObjectMapper;
 /** Imported models in the database: seldom written, often read. */
 @Service
 public class ModelStore implements SceneSource {
+    static final String JSON = "application/json";
+
     private final ModelMapper mapper;
     private final AssetService assets;
+    private final PartShapes shapes;
     private final MaterialService materials;
     private final ProjectService projects;
     private final SchemeStore schemes;
@@ -60,6 +70,7 @@ public class ModelStore implements SceneSource {
     ModelStore(
             ModelMapper mapper,
             AssetService assets,
+            PartShapes shapes,
             MaterialService materials,
             ProjectService projects,
             SchemeStore schemes,
@@ -69,6 +80,7 @@ public class ModelStore implements SceneSource {
         this.json = json;
         this.mapper = mapper;
         this.assets = assets;
+        this.shapes = shapes;
         this.materials = materials;
         this.projects = projects;
         this.schemes = schemes;
@@ -103,10 +115,61 @@ public class ModelStore implements SceneSource {
         assets.addToProject(project, origin.sha256());
         storeImages(project, model);
         List<String> meshes = storeMeshes(project, model);
-        mapper.insertModel(new ModelMapper.ModelRow(
+        mapper.insertModel(modelRow(project, origin.file(), origin.sha256(), arrival, model, found, cut));
+        mapper.insertPlaced(first(project, origin.file()));
+        groupRows(project, model).forEach(mapper::insertGroup);
+        Map<Model.Region, Integer> setOf = insertSets(project, model);
+        for (int p = 0; p < model.parts().size(); p++) {
+            int part = p;
+            int[] sets = new int[model.parts().get(p).sourceOfSpan().size()];
+            Arrays.setAll(sets, span -> setOf.get(new Model.Region(part, span)));
+            mapper.insertPart(part(project, p, prepared, meshes, sets, sets));
+        }
+        schemes.createFirst(project);
+    }
+
+    /** The model that a project is made of, as one of its models. */
+    static ModelMapper.PlacedRow first(UUID project, String file) {
+        double[] origin = new double[3];
+        return new ModelMapper.PlacedRow(
                 project,
-                origin.file(),
-                origin.sha256(),
+                0,
+                file,
+                file,
+                Belonging.DESIGN,
+                null,
+                Model.NONE,
+                false,
+                false,
+                origin,
+                origin,
+                origin,
+                1,
+                0,
+                null);
+    }
+
+    static List<ModelMapper.GroupRow> groupRows(UUID project, Model model) {
+        List<ModelMapper.GroupRow> out = new ArrayList<>();
+        for (Model.Group g : model.groups()) {
+            out.add(new ModelMapper.GroupRow(
+                    project, out.size(), g.parent(), g.name(), g.local().columns()));
+        }
+        return out;
+    }
+
+    ModelMapper.ModelRow modelRow(
+            UUID project,
+            String file,
+            String sha256,
+            Arrival arrival,
+            Model model,
+            List<Finding> found,
+            @Nullable Cut cut) {
+        return new ModelMapper.ModelRow(
+                project,
+                file,
+                sha256,
                 corners(model.bounds()),
                 triangles(model),
                 faces(model),
@@ -123,17 +186,7 @@ public class ModelStore implements SceneSource {
                 cut == null ? null : cut.angular(),
                 json.writeValueAsString(Findings.of(found)),
                 0,
-                0));
-        for (int g = 0; g < model.groups().size(); g++) {
-            Model.Group group = model.groups().get(g);
-            mapper.insertGroup(new ModelMapper.GroupRow(
-                    project, g, group.parent(), group.name(), group.local().columns()));
-        }
-        Map<Model.Region, Integer> setOf = insertSets(project, model);
-        for (int p = 0; p < model.parts().size(); p++) {
-            mapper.insertPart(part(project, p, prepared, meshes, setOf));
-        }
-        schemes.createFirst(project);
+                0);
     }
 
     /**
@@ -152,7 +205,7 @@ public class ModelStore implements SceneSource {
         events.announce(owner, "project", Map.of("id", project, "version", version));
     }
 
-    private void storeImages(UUID project, Model model) {
+    void storeImages(UUID project, Model model) {
         model.images().forEach((digest, image) -> {
             assets.store(image.bytes(), image.mediaType());
             assets.addToProject(project, digest);
@@ -160,7 +213,8 @@ public class ModelStore implements SceneSource {
     }
 
     /**
-     * Gives a project the triangles of the same surfaces cut anew; parts, sets and looks stay.
+     * Gives a project the triangles of the same surfaces cut anew; parts, sets and looks stay, but parts that were split
+     * between sets are whole again and in the sets they arrived in.
      *
      * @throws Problem where it is not the same assembly
      */
@@ -168,11 +222,12 @@ public class ModelStore implements SceneSource {
     void cutAgain(Origin origin, Preparation prepared, List<Finding> found, @Nullable Cut cut) {
         UUID project = origin.project();
         long version = projects.touch(project); // puts two cuts of one project in a row
-        Scene scene = load(project);
         Model model = prepared.model();
         requireCut(project);
-        List<ModelMapper.PartRow> known = mapper.parts(project);
-        if (cut == null || !isSameAssembly(known, scene.groups().size(), model)) {
+        load(project).model(0).requireUnlocked();
+        ModelRows rows = rows(project);
+        List<ModelMapper.PartRow> known = rows.ownParts();
+        if (cut == null || !isSameAssembly(known, rows.firstGroups(), model)) {
             throw Problem.of(
                     HttpStatus.UNPROCESSABLE_CONTENT,
                     "other-assembly",
@@ -181,6 +236,12 @@ public class ModelStore implements SceneSource {
         }
         assets.takeShapesFromProject(project); // those of earlier states, too: there is no way back to another cut
         assets.addToProject(project, origin.sha256());
+        rows.parts().stream().skip(known.size()).forEach(p -> {
+            assets.addToProject(project, p.mesh());
+            if (p.plainMesh() != null) {
+                assets.addToProject(project, p.plainMesh());
+            }
+        });
         List<String> meshes = storeMeshes(project, model);
         mapper.updateCut(
                 project,
@@ -192,15 +253,27 @@ public class ModelStore implements SceneSource {
                 cut.angular(),
                 json.writeValueAsString(Findings.of(found)));
         for (int p = 0; p < model.parts().size(); p++) {
-            int[] sets = known.get(p).sets();
-            Map<Model.Region, Integer> setOf = new HashMap<>();
-            for (int span = 0; span < sets.length; span++) {
-                setOf.put(new Model.Region(p, span), sets[span]);
+            ModelMapper.PartRow row = known.get(p);
+            boolean split = row.sets().length != row.arrivedSets().length;
+            ModelMapper.PartRow fresh = part(
+                    project,
+                    p,
+                    prepared,
+                    meshes,
+                    split ? row.arrivedSets() : row.sets(),
+                    split ? row.arrivedSets() : row.homes());
+            Mesh mesh = model.meshOf(model.parts().get(p));
+            mapper.updatePart(fresh.shown(
+                    shapes.eased(project, fresh.shape(), mesh, Transform.ofColumns(fresh.world()), row.eased())));
+            if (!Arrays.equals(row.local(), row.arrivedLocal())) {
+                move(project, p, Transform.ofColumns(row.local()), prepared.model());
             }
-            mapper.updatePart(part(project, p, prepared, meshes, setOf));
+        }
+        forgetWhenDone(project);
+        if (rows.placed().size() > 1) {
+            updateBounds(project);
         }
         events.announce(origin.owner(), "project", Map.of("id", project, "version", version));
-        forgetWhenDone(project);
     }
 
     /** Has the scene read anew, now and, whatever else may have read it meanwhile, when the transaction has ended. */
@@ -224,14 +297,111 @@ public class ModelStore implements SceneSource {
         Scene scene = scene(project);
         boolean shapes = false;
         for (Map.Entry<Integer, PartState> e : to.entrySet()) {
-            PartState.Shape now = PartState.of(scene.parts().get(e.getKey())).shape();
-            PartState.Shape wanted = e.getValue().shape();
-            boolean other = !wanted.equals(now) && assets.isReadable(project, wanted.mesh());
-            mapper.changePart(project, e.getKey(), e.getValue().shaped(other ? wanted : now));
+            PartState now = PartState.of(scene.parts().get(e.getKey()));
+            PartState wanted = e.getValue();
+            boolean other = !wanted.shape().equals(now.shape())
+                    && assets.isReadable(project, wanted.shape().mesh());
+            PartState.Spans spans = Objects.requireNonNull(wanted.spans());
+            PartState.Spans ofNow = Objects.requireNonNull(now.spans());
+            if (!other && spans.sets().size() != ofNow.sets().size()) {
+                spans = ofNow;
+            }
+            mapper.changePart(
+                    project,
+                    e.getKey(),
+                    wanted.shaped(other ? wanted.shape() : now.shape()),
+                    ints(spans.sets()),
+                    ints(spans.homes()));
             shapes |= other;
         }
-        mapper.countChange(project, shapes);
+        boolean moved = move(project, scene, to);
+        mapper.countChange(project, shapes || moved);
         forgetWhenDone(project);
+        if (moved) {
+            updateBounds(project);
+        }
+    }
+
+    private void updateBounds(UUID project) {
+        mapper.updateBounds(
+                project,
+                corners(Excerpt.without(loadModel(project), scene(project).surroundings())
+                        .model()
+                        .bounds()));
+        forget(project);
+    }
+
+    @Override
+    public void place(UUID project, int index, PlacedState to) {
+        Scene scene = scene(project);
+        Scene.PlacedModel placed = scene.model(index);
+        mapper.updatePlaced(
+                project,
+                index,
+                to,
+                to.place().at().toArray(),
+                to.place().degrees().toArray());
+        boolean moved = placed.group() >= 0 && !to.place().equals(placed.state().place());
+        boolean counts = to.belonging() != placed.belonging();
+        if (moved) {
+            Transform local = to.place().transform(placed.footPoint());
+            mapper.moveGroup(project, placed.group(), local.columns());
+            forget(project);
+            Model model = loadModel(project);
+            scene.parts().stream()
+                    .filter(p -> p.model() == index)
+                    .forEach(p -> move(project, p.index(), transform(p.local()), model));
+        }
+        mapper.countChange(project, counts || (moved && to.belonging() == Belonging.DESIGN));
+        forgetWhenDone(project);
+        if (moved || counts) {
+            updateBounds(project);
+        }
+    }
+
+    /** Whether any had to be moved. */
+    private boolean move(UUID project, Scene scene, Map<Integer, PartState> to) {
+        boolean any = false;
+        for (Map.Entry<Integer, PartState> e : to.entrySet()) {
+            List<Double> place = e.getValue().place();
+            if (place != null && !place.equals(scene.parts().get(e.getKey()).local())) {
+                move(project, e.getKey(), transform(place), model(project));
+                any = true;
+            }
+        }
+        return any;
+    }
+
+    private void move(UUID project, int part, Transform local, Model model) {
+        Model.Part moved = model.parts().get(part);
+        Transform world = model.groupToWorld(moved.group()).after(local);
+        Vec3 size = model.meshOf(moved).bounds(world).size();
+        mapper.movePart(project, part, local.columns(), world.columns(), size.toArray());
+    }
+
+    /**
+     * Adds a matching set that nothing is in yet. It stays when the command that made it is undone; sets without parts are
+     * shown nowhere.
+     *
+     * @param source the material that its parts arrived with
+     * @return its index
+     */
+    public int addSet(UUID project, String name, @Nullable UUID source) {
+        int index = scene(project).sets().size();
+        mapper.insertSet(new ModelMapper.SetRow(project, index, name, source));
+        forgetWhenDone(project);
+        return index;
+    }
+
+    @Override
+    public void nameSet(UUID project, int set, String name) {
+        mapper.nameSet(project, set, name);
+        mapper.countChange(project, false);
+        forgetWhenDone(project);
+    }
+
+    private static int[] ints(List<Integer> list) {
+        return list.stream().mapToInt(Integer::intValue).toArray();
     }
 
     /** By the names that the parts arrived with; designers may have given them others. */
@@ -244,7 +414,7 @@ public class ModelStore implements SceneSource {
             Model.Part part = model.parts().get(p);
             if (!known.arrivedName().equals(part.name())
                     || known.groupIdx() != part.group()
-                    || known.sets().length != part.sourceOfSpan().size()) {
+                    || known.arrivedSets().length != part.sourceOfSpan().size()) {
                 return false;
             }
         }
@@ -269,7 +439,7 @@ public class ModelStore implements SceneSource {
                 .orElseThrow(() -> Problem.notFound("model"));
     }
 
-    private List<String> storeMeshes(UUID project, Model model) {
+    List<String> storeMeshes(UUID project, Model model) {
         List<String> meshes = new ArrayList<>();
         for (Mesh mesh : model.meshes()) {
             String digest = assets.store(MeshCodec.encode(mesh), AssetService.BINARY);
@@ -335,14 +505,12 @@ public class ModelStore implements SceneSource {
         return setOf;
     }
 
-    private static ModelMapper.PartRow part(
-            UUID project, int index, Preparation prepared, List<String> meshes, Map<Model.Region, Integer> setOf) {
+    static ModelMapper.PartRow part(
+            UUID project, int index, Preparation prepared, List<String> meshes, int[] sets, int[] homes) {
         Model model = prepared.model();
         Model.Part part = model.parts().get(index);
         MeshMeasure measure = prepared.measures().get(index);
         Vec3 size = model.boundsOf(part).size();
-        int[] sets = new int[part.sourceOfSpan().size()];
-        Arrays.setAll(sets, span -> setOf.get(new Model.Region(index, span)));
         return new ModelMapper.PartRow(
                 project,
                 index,
@@ -352,13 +520,19 @@ public class ModelStore implements SceneSource {
                 part.local().columns(),
                 meshes.get(part.mesh()),
                 model.meshOf(part).triangleCount(),
-                new double[] {size.x(), size.y(), size.z()},
+                size.toArray(),
                 measure.area(),
                 measure.volume(),
                 measure.closed(),
                 measure.meanThickness(),
                 sets,
                 part.name(),
+                homes,
+                sets,
+                part.local().columns(),
+                meshes.get(part.mesh()),
+                null,
+                0,
                 null);
     }
 
@@ -377,7 +551,20 @@ public class ModelStore implements SceneSource {
     }
 
     /** A project's model as it stands, and which of its states that is. */
-    record Standing(Preparation preparation, long revision) {}
+    record Standing(Preparation preparation, Set<Integer> surroundings, long revision) {
+
+        /** What is designed, without its surroundings. */
+        Excerpt design() {
+            return Excerpt.without(preparation.model(), surroundings);
+        }
+
+        /** The same, with its measures. */
+        Preparation designed(Excerpt design) {
+            return new Preparation(
+                    design.model(),
+                    design.parts().stream().map(preparation.measures()::get).toList());
+        }
+    }
 
     /** @param pictures whether the pictures’ bytes are wanted */
     @Transactional(readOnly = true)
@@ -407,7 +594,7 @@ public class ModelStore implements SceneSource {
                     new SourceImage(p.sha256(), p.mediaType(), p.width(), p.height(), assets.bytes(p.sha256())));
         }
         Model model = new Model(shapes.groups(), parts, shapes.meshes(), sources, images, scene.notes());
-        return new Standing(new Preparation(model, measures), scene.revision());
+        return new Standing(new Preparation(model, measures), scene.surroundings(), scene.revision());
     }
 
     /** Keeps what was found in a state of a project's model, unless a later one has been looked at meanwhile. */
@@ -426,16 +613,90 @@ public class ModelStore implements SceneSource {
     }
 
     private Scene load(UUID project) {
-        ModelMapper.ModelRow m = mapper.findModel(project).orElse(null);
-        if (m == null) {
-            return null;
+        return mapper.findModel(project).isEmpty() ? null : sceneOf(rows(project));
+    }
+
+    /** All rows of a project's model as they stand. */
+    ModelRows rows(UUID project) {
+        ModelMapper.ModelRow model = mapper.findModel(project).orElseThrow(() -> Problem.notFound("model"));
+        return ModelRows.of(project, mapper, model);
+    }
+
+    /** Puts other rows in the place of those of a project's model. */
+    void replace(ModelRows rows) {
+        UUID project = rows.model().projectId();
+        mapper.replaceModel(
+                rows.model(), rows.model().lookedAt() == rows.model().revision());
+        mapper.deleteParts(project);
+        mapper.deleteSets(project);
+        mapper.deleteGroups(project);
+        mapper.deletePlaced(project);
+        rows.placed().forEach(mapper::insertPlaced);
+        rows.groups().forEach(mapper::insertGroup);
+        rows.sets().forEach(mapper::insertSet);
+        rows.parts().forEach(mapper::insertPart);
+        forgetWhenDone(project);
+    }
+
+    @Override
+    public boolean isImageShown(UUID project, String sha256) {
+        return assets.isShown(project, sha256);
+    }
+
+    @Override
+    public void showImage(UUID project, String sha256, boolean shown) {
+        assets.setRemoved(project, sha256, !shown);
+        mapper.countChange(project, false);
+        forgetWhenDone(project);
+    }
+
+    /** Keeps the model as it stands among the project's assets; its SHA-256. */
+    public String keep(UUID project) {
+        String digest = assets.store(json.writeValueAsBytes(rows(project)), JSON);
+        assets.addToProject(project, digest);
+        return digest;
+    }
+
+    @Override
+    public boolean isKept(UUID project, String digest) {
+        return isSame(rows(project), digest);
+    }
+
+    /** Apart from the revision and from what was found. */
+    private boolean isSame(ModelRows now, String digest) {
+        ModelRows kept = json.readValue(assets.bytes(digest), ModelRows.class);
+        return json.valueToTree(kept.parts()).equals(json.valueToTree(now.parts()))
+                && json.valueToTree(kept.sets()).equals(json.valueToTree(now.sets()))
+                && json.valueToTree(kept.groups()).equals(json.valueToTree(now.groups()))
+                && json.valueToTree(kept.placed()).equals(json.valueToTree(now.placed()));
+    }
+
+    @Override
+    public void restore(UUID project, String digest) {
+        ModelRows kept = json.readValue(assets.bytes(digest), ModelRows.class);
+        if (kept.parts().stream()
+                .flatMap(p -> Stream.of(p.mesh(), p.plainMesh() == null ? p.mesh() : p.plainMesh()))
+                .anyMatch(m -> !assets.isReadable(project, m))) {
+            throw Problem.conflict(
+                    "gone",
+                    "Surfaces have been cut anew since, and the shapes from before are gone. There is no way back to them.",
+                    null);
         }
+        replace(kept);
+    }
+
+    /** A model as its rows have it. */
+    Scene sceneOf(ModelRows rows) {
+        ModelMapper.ModelRow m = rows.model();
+        UUID project = m.projectId();
         List<AssetService.Stored> stored = assets.ofProject(project);
         Map<String, Long> bytes = new HashMap<>();
         stored.forEach(a -> bytes.put(a.sha256(), a.bytes()));
-        List<Scene.Part> parts = mapper.parts(project).stream()
+        int[] models = rows.modelOfGroup();
+        List<Scene.Part> parts = rows.parts().stream()
                 .map(p -> new Scene.Part(
                         p.idx(),
+                        ModelRows.modelOf(p, models),
                         p.groupIdx(),
                         p.name(),
                         p.role(),
@@ -450,7 +711,10 @@ public class ModelStore implements SceneSource {
                         p.meanThickness(),
                         p.meanThickness() / Transform.ofColumns(p.world()).meanScale(),
                         bytes.getOrDefault(p.mesh(), 0L),
-                        Arrays.stream(p.sets()).boxed().toList()))
+                        p.plainMesh(),
+                        p.eased(),
+                        Arrays.stream(p.sets()).boxed().toList(),
+                        Arrays.stream(p.homes()).boxed().toList()))
                 .toList();
         return new Scene(
                 project,
@@ -458,20 +722,76 @@ public class ModelStore implements SceneSource {
                 m.fileName(),
                 list(m.bounds()),
                 m.triangles(),
-                m.faces(),
+                m.faces()
+                        + rows.placed().stream()
+                                .mapToInt(ModelMapper.PlacedRow::faces)
+                                .sum(),
                 new Scene.Origin(
                         m.format(), m.fileUnit(), m.unitFrom(), m.upAxis(), m.upFrom(), m.cutLinear(), stray(m)),
                 List.of(m.notes()),
                 pictures(stored),
-                mapper.groups(project).stream()
+                rows.placed().stream().map(r -> placed(r, parts)).toList(),
+                rows.groups().stream()
                         .map(g -> new Scene.Group(g.idx(), g.parent(), g.name(), list(g.local())))
                         .toList(),
-                mapper.sets(project).stream()
+                rows.sets().stream()
                         .map(s -> new Scene.MatchingSet(s.idx(), s.name(), s.source(), (int) parts.stream()
                                 .filter(p -> p.sets().contains(s.idx()))
                                 .count()))
                         .toList(),
                 parts);
+    }
+
+    private static Scene.PlacedModel placed(ModelMapper.PlacedRow r, List<Scene.Part> parts) {
+        return new Scene.PlacedModel(
+                r.idx(),
+                r.name(),
+                r.fileName(),
+                r.belonging(),
+                r.form(),
+                r.form() != null && r.form().isFloor(),
+                r.groupIdx(),
+                r.hidden(),
+                r.locked(),
+                list(r.foot()),
+                list(r.at()),
+                list(r.degrees()),
+                r.scale(),
+                (int) parts.stream().filter(p -> p.model() == r.idx()).count());
+    }
+
+    /**
+     * Rows with the bounds and the number of triangles of all in them, where models were added.
+     *
+     * @param otherDesign whether what was found in the model is of another one
+     */
+    ModelRows measured(ModelRows rows, boolean otherDesign) {
+        int triangles =
+                rows.parts().stream().mapToInt(ModelMapper.PartRow::triangles).sum();
+        return new ModelRows(
+                rows.model().holding(bounds(rows), triangles, otherDesign),
+                rows.placed(),
+                rows.groups(),
+                rows.sets(),
+                rows.parts());
+    }
+
+    /** The box around the design, without its surroundings. */
+    double[] bounds(ModelRows rows) {
+        int[] models = rows.modelOfGroup();
+        Set<Integer> counted = rows.placed().stream()
+                .filter(m -> m.belonging() == Belonging.DESIGN)
+                .map(ModelMapper.PlacedRow::idx)
+                .collect(Collectors.toSet());
+        Map<String, Mesh> meshes = new HashMap<>();
+        Box3 box = Box3.EMPTY;
+        for (ModelMapper.PartRow p : rows.parts()) {
+            if (counted.contains(ModelRows.modelOf(p, models))) {
+                box = box.with(meshes.computeIfAbsent(p.mesh(), digest -> MeshCodec.decode(assets.bytes(digest)))
+                        .bounds(Transform.ofColumns(p.world())));
+            }
+        }
+        return corners(box);
     }
 
     private static @Nullable Double stray(ModelMapper.ModelRow m) {
@@ -491,18 +811,28 @@ public class ModelStore implements SceneSource {
         return pictures;
     }
 
-    /** The model with its geometry, for export; kept while memory allows. */
+    /** The model with its geometry, edges as they are; kept while memory allows. */
     public Model model(UUID project) {
         return models.get(project, this::loadModel);
     }
 
     private Model loadModel(UUID project) {
+        return load(project, Scene.Part::plain);
+    }
+
+    /** The model as it is shown, eased edges and all. */
+    public Model shown(UUID project) {
+        boolean eased = scene(project).parts().stream().anyMatch(p -> p.plainMesh() != null);
+        return eased ? load(project, Scene.Part::mesh) : model(project);
+    }
+
+    private Model load(UUID project, Function<Scene.Part, String> meshOf) {
         Scene scene = scene(project);
         Map<String, Integer> meshIndex = new HashMap<>();
         List<Mesh> meshes = new ArrayList<>();
         List<Model.Part> parts = new ArrayList<>();
         for (Scene.Part p : scene.parts()) {
-            int mesh = meshIndex.computeIfAbsent(p.mesh(), digest -> {
+            int mesh = meshIndex.computeIfAbsent(meshOf.apply(p), digest -> {
                 meshes.add(MeshCodec.decode(assets.bytes(digest)));
                 return meshes.size() - 1;
             });

@@ -1,8 +1,17 @@
 package app.zolvan.server.model;
 
+import app.zolvan.core.context.Belonging;
+import app.zolvan.core.context.HelperForm;
+import app.zolvan.core.context.Placement;
+import app.zolvan.core.geometry.Box3;
+import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.prepare.Role;
+import app.zolvan.server.problem.Problem;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -10,7 +19,7 @@ import org.jspecify.annotations.Nullable;
  * are cut anew. Lengths in metres, matrices of 16 numbers in column-major order.
  *
  * @param revision counts the changes of parts
- * @param bounds min x, y, z, max x, y, z
+ * @param bounds of the design without its surroundings: min x, y, z, max x, y, z
  * @param notes  what the file held that is not used, as sentences
  */
 public record Scene(
@@ -23,6 +32,7 @@ public record Scene(
         Origin origin,
         List<String> notes,
         List<Picture> pictures,
+        List<PlacedModel> models,
         List<Group> groups,
         List<MatchingSet> sets,
         List<Part> parts) {
@@ -52,14 +62,89 @@ public record Scene(
      */
     public record Picture(String sha256, String mediaType, int width, int height, long fileBytes, long memory) {}
 
+    /**
+     * One of the project's models.
+     *
+     * @param index   0 for the one that the project was made of; numbers of removed ones are not used again
+     * @param form    what it is, where it is a helper form; null elsewhere
+     * @param floor   whether all else stands on it
+     * @param group   the group around all it holds; −1 for the first
+     * @param foot    the point of its own space that is put on {@code at}
+     * @param degrees turns about x, y and z
+     * @param parts   how many it has
+     */
+    public record PlacedModel(
+            int index,
+            String name,
+            String fileName,
+            Belonging belonging,
+            @Nullable HelperForm form,
+            boolean floor,
+            int group,
+            boolean hidden,
+            boolean locked,
+            List<Double> foot,
+            List<Double> at,
+            List<Double> degrees,
+            double scale,
+            int parts) {
+        public PlacedState state() {
+            return new PlacedState(
+                    name,
+                    belonging,
+                    hidden,
+                    locked,
+                    new Placement(
+                            new Vec3(at.get(0), at.get(1), at.get(2)),
+                            new Vec3(degrees.get(0), degrees.get(1), degrees.get(2)),
+                            scale));
+        }
+
+        /** @throws Problem where nothing of it is to be changed */
+        public void requireUnlocked() {
+            if (locked) {
+                throw Problem.conflict(
+                        "model-locked", "“" + name + "” is locked. Unlock it under Models to change it.", null);
+            }
+        }
+
+        public Vec3 footPoint() {
+            return new Vec3(foot.get(0), foot.get(1), foot.get(2));
+        }
+    }
+
+    /** The box around the design without its surroundings. */
+    public Box3 box() {
+        return new Box3(
+                new Vec3(bounds.get(0), bounds.get(1), bounds.get(2)),
+                new Vec3(bounds.get(3), bounds.get(4), bounds.get(5)));
+    }
+
+    /** One of the models. */
+    public PlacedModel model(int index) {
+        return models.stream().filter(m -> m.index() == index).findFirst().orElseThrow(() -> Problem.notFound("model"));
+    }
+
+    /** The groups around models that are no part of the design. */
+    public Set<Integer> surroundings() {
+        return models.stream()
+                .filter(m -> m.belonging() == Belonging.SURROUNDINGS)
+                .map(PlacedModel::group)
+                .collect(Collectors.toSet());
+    }
+
     /** @param parent index of the group that holds it, or −1 */
     public record Group(int index, int parent, String name, List<Double> local) {}
 
-    /** @param source the material it arrived with */
+    /**
+     * @param source the material it arrived with
+     * @param parts  how many parts are in it; 0 where all have left
+     */
     public record MatchingSet(
             int index, String name, @Nullable UUID source, int parts) {}
 
     /**
+     * @param model         the model that it is in
      * @param role          what it is in the design; null while nobody has said
      * @param mesh          SHA-256 of its geometry
      * @param size          extents along the world's axes
@@ -67,10 +152,14 @@ public record Scene(
      * @param meanThickness m; 0 where the part is not closed
      * @param ownThickness  the same in the units of its mesh
      * @param geometryBytes what its mesh takes; parts with the same mesh share it
+     * @param plainMesh     SHA-256 of its geometry without eased edges; null where that is the same
+     * @param eased         how wide its eased edges are, in metres; 0 for none
      * @param sets          the matching set of each of its spans
+     * @param homes         the matching set that each of its spans came from
      */
     public record Part(
             int index,
+            int model,
             int group,
             String name,
             @Nullable Role role,
@@ -85,5 +174,19 @@ public record Scene(
             double meanThickness,
             double ownThickness,
             long geometryBytes,
-            List<Integer> sets) {}
+            @Nullable String plainMesh,
+            double eased,
+            List<Integer> sets,
+            List<Integer> homes) {
+
+        public Transform toWorld() {
+            return Transform.ofColumns(
+                    world.stream().mapToDouble(Double::doubleValue).toArray());
+        }
+
+        /** SHA-256 of its geometry without eased edges: what all is worked out on that is not a picture. */
+        public String plain() {
+            return plainMesh == null ? mesh : plainMesh;
+        }
+    }
 }

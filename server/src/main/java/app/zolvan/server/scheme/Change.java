@@ -3,6 +3,7 @@ package app.zolvan.server.scheme;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.model.PartState;
+import app.zolvan.server.model.PlacedState;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.UUID;
@@ -14,7 +15,11 @@ import org.jspecify.annotations.Nullable;
     @JsonSubTypes.Type(value = Change.OfEntry.class, name = "entry"),
     @JsonSubTypes.Type(value = Change.OfMaterial.class, name = "material"),
     @JsonSubTypes.Type(value = Change.OfProject.class, name = "project"),
-    @JsonSubTypes.Type(value = Change.OfPart.class, name = "part")
+    @JsonSubTypes.Type(value = Change.OfPart.class, name = "part"),
+    @JsonSubTypes.Type(value = Change.OfSet.class, name = "set"),
+    @JsonSubTypes.Type(value = Change.OfModel.class, name = "model"),
+    @JsonSubTypes.Type(value = Change.OfPlaced.class, name = "placed"),
+    @JsonSubTypes.Type(value = Change.OfImage.class, name = "image")
 })
 sealed interface Change {
 
@@ -41,6 +46,11 @@ sealed interface Change {
         public Change inverse() {
             return new OfMaterial(id, after, before);
         }
+
+        /** Whether what wears it looks different from then on. */
+        boolean isAnotherLook() {
+            return before != null && after != null && !before.surface().equals(after.surface());
+        }
     }
 
     record OfProject(Details before, Details after) implements Change {
@@ -54,6 +64,38 @@ sealed interface Change {
         @Override
         public Change inverse() {
             return new OfPart(part, after, before);
+        }
+    }
+
+    /** The whole model, as it was kept before and after. */
+    record OfModel(String before, String after) implements Change {
+        @Override
+        public Change inverse() {
+            return new OfModel(after, before);
+        }
+    }
+
+    /** One of the project's models. */
+    record OfPlaced(int model, PlacedState before, PlacedState after) implements Change {
+        @Override
+        public Change inverse() {
+            return new OfPlaced(model, after, before);
+        }
+    }
+
+    /** Whether an image of the project is shown anywhere. */
+    record OfImage(String sha256, boolean before, boolean after) implements Change {
+        @Override
+        public Change inverse() {
+            return new OfImage(sha256, after, before);
+        }
+    }
+
+    /** The name of a matching set. */
+    record OfSet(int set, String before, String after) implements Change {
+        @Override
+        public Change inverse() {
+            return new OfSet(set, after, before);
         }
     }
 

@@ -2,17 +2,12 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.model.LengthUnit;
-import app.zolvan.core.prepare.Renaming;
-import app.zolvan.core.prepare.Role;
 import app.zolvan.server.account.Account;
-import app.zolvan.server.model.PartShapes;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.ProjectService;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -142,88 +137,6 @@ class CommandController {
         return tagged(commands.changeDetails(account, id, ProjectService.version(seen), d.name(), d.client(), unit));
     }
 
-    /** @param part which part, by its index */
-    record PartName(int part, @NotNull @Size(max = 200) String name) {}
-
-    record PartNames(@NotEmpty @Size(max = 100_000) List<PartName> names) {}
-
-    /**
-     * New names asked for: by a pattern, numbered from {@code first}, or by replacing a text.
-     *
-     * @param parts in the order in which they are numbered
-     */
-    record NamesWanted(
-            @NotEmpty @Size(max = 100_000) List<Integer> parts,
-            @Nullable @Size(max = 200) String pattern,
-            int first,
-            @Nullable @Size(max = 200) String find,
-            @Nullable @Size(max = 200) String replacement) {}
-
-    /** @param role null for nothing in particular */
-    record PartRole(int part, @Nullable Role role) {}
-
-    record PartRoles(@NotEmpty @Size(max = 100_000) List<PartRole> roles) {}
-
-    @PostMapping("/parts/roles")
-    ResponseEntity<ProjectState> giveRoles(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
-            @Validated @RequestBody PartRoles r) {
-        Map<Integer, Role> roles = new LinkedHashMap<>();
-        r.roles().forEach(p -> roles.put(p.part(), p.role()));
-        return tagged(commands.giveRoles(account, id, ProjectService.version(seen), roles));
-    }
-
-    /** @param turn flip or outward */
-    record Turning(
-            @NotEmpty @Size(max = 100_000) List<Integer> parts,
-            @NotNull String turn) {}
-
-    /** What the parts would be called; changes nothing. */
-    @PostMapping("/parts/names/preview")
-    List<PartName> previewNames(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody NamesWanted w) {
-        List<String> before = commands.partNames(account, id, w.parts());
-        List<String> after = w.pattern() != null
-                ? Renaming.byPattern(before, w.pattern(), w.first())
-                : Renaming.byReplacing(before, orEmpty(w.find()), orEmpty(w.replacement()));
-        List<PartName> out = new ArrayList<>();
-        for (int i = 0; i < after.size(); i++) {
-            out.add(new PartName(w.parts().get(i), after.get(i)));
-        }
-        return out;
-    }
-
-    private static String orEmpty(@Nullable String text) {
-        return text == null ? "" : text;
-    }
-
-    @PostMapping("/parts/names")
-    ResponseEntity<ProjectState> renameParts(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
-            @Validated @RequestBody PartNames n) {
-        Map<Integer, String> names = new LinkedHashMap<>();
-        n.names().forEach(p -> names.put(p.part(), p.name()));
-        return tagged(commands.renameParts(account, id, ProjectService.version(seen), names));
-    }
-
-    @PostMapping("/parts/sides")
-    ResponseEntity<ProjectState> turnParts(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
-            @Validated @RequestBody Turning t) {
-        PartShapes.Turn turn = switch (t.turn()) {
-            case "flip" -> PartShapes.Turn.FLIP;
-            case "outward" -> PartShapes.Turn.OUTWARD;
-            default -> throw Problem.ofField("turn", "Faces can be flipped or turned outward.");
-        };
-        return tagged(commands.turnParts(account, id, ProjectService.version(seen), t.parts(), turn));
-    }
-
     @PostMapping("/undo")
     ResponseEntity<ProjectState> undo(
             @AuthenticationPrincipal Account account,
@@ -242,7 +155,7 @@ class CommandController {
         return tagged(commands.redo(account, id, ProjectService.version(seen), force));
     }
 
-    private static ResponseEntity<ProjectState> tagged(ProjectState state) {
+    static ResponseEntity<ProjectState> tagged(ProjectState state) {
         return ResponseEntity.ok().eTag("\"" + state.version() + "\"").body(state);
     }
 }

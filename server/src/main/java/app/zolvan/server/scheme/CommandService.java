@@ -10,14 +10,13 @@ import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.LengthUnit;
-import app.zolvan.core.prepare.Role;
+import app.zolvan.core.prepare.Undressed;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.event.EventService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.library.MaterialWire;
 import app.zolvan.server.library.PhysicalWire;
-import app.zolvan.server.model.PartShapes;
 import app.zolvan.server.model.PartState;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
@@ -28,15 +27,14 @@ import app.zolvan.server.scheme.ProjectState.RegionWire;
 import app.zolvan.server.scheme.ProjectState.UsedMaterial;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import java.util.UUID;
-import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -57,7 +55,6 @@ public class CommandService {
     private final ProjectService projects;
     private final EventService events;
     private final SceneSource scenes;
-    private final PartShapes shapes;
     private final JsonMapper json;
 
     CommandService(
@@ -67,7 +64,6 @@ public class CommandService {
             ProjectService projects,
             EventService events,
             SceneSource scenes,
-            PartShapes shapes,
             JsonMapper json) {
         this.mapper = mapper;
         this.schemes = schemes;
@@ -75,7 +71,6 @@ public class CommandService {
         this.projects = projects;
         this.events = events;
         this.scenes = scenes;
-        this.shapes = shapes;
         this.json = json;
     }
 
@@ -99,6 +94,31 @@ public class CommandService {
         }
         String where = describe(looks.scene(), level, targets);
         return commit(account, project, given == null ? "Take off " + where : name + " on " + where, changes);
+    }
+
+    /**
+     * Gives sets the materials that a table says.
+     *
+     * @param wanted library materials by set
+     */
+    @Transactional
+    ProjectState dress(Account account, UUID projectId, long seen, String table, Map<Integer, UUID> wanted) {
+        Project project = begin(account, projectId, seen);
+        if (wanted.isEmpty()) {
+            throw Problem.conflict("nothing", "No set without a look fits a row of “" + table + "”.", null);
+        }
+        List<Change> changes = new ArrayList<>();
+        Map<UUID, UUID> copies = new HashMap<>();
+        wanted.forEach((set, material) -> {
+            UUID copy = copies.computeIfAbsent(
+                    material, m -> usableCopy(project, m, changes).id());
+            changes.add(entryChange(project, Level.SET, set, copy));
+        });
+        return commit(
+                account,
+                project,
+                "Dress " + (wanted.size() == 1 ? "1 set" : wanted.size() + " sets") + " by " + table,
+                changes);
     }
 
     /** The project's own material for a library one: an untouched copy it has already, or a new one. */
@@ -216,7 +236,7 @@ public class CommandService {
         return names.size() > 1 ? first + " and more" : first;
     }
 
-    private static Scene.Part requireRegion(Scene scene, int part, int span) {
+    static Scene.Part requireRegion(Scene scene, int part, int span) {
         if (part < 0 || part >= scene.parts().size()) {
             throw Problem.notFound("part");
         }
@@ -269,76 +289,6 @@ public class CommandService {
         return PartState.of(requireRegion(scenes.scene(project.id()), part, 0));
     }
 
-    /** What parts are called, in the order asked for. */
-    public List<String> partNames(Account account, UUID projectId, List<Integer> parts) {
-        projects.require(account, projectId);
-        Scene scene = scenes.scene(projectId);
-        return parts.stream().map(p -> requireRegion(scene, p, 0).name()).toList();
-    }
-
-    /**
-     * Gives parts other names.
-     *
-     * @param names by the part's index
-     */
-    @Transactional
-    public ProjectState renameParts(Account account, UUID projectId, long seen, Map<Integer, String> names) {
-        return changeParts(
-                account,
-                projectId,
-                seen,
-                "Rename ",
-                names.keySet(),
-                p -> PartState.of(p).named(requireName(names.get(p.index()))));
-    }
-
-    /** Says what parts are in the design; null for nothing in particular. */
-    @Transactional
-    public ProjectState giveRoles(Account account, UUID projectId, long seen, Map<Integer, Role> roles) {
-        return changeParts(
-                account,
-                projectId,
-                seen,
-                "Role of ",
-                roles.keySet(),
-                p -> PartState.of(p).as(roles.get(p.index())));
-    }
-
-    /** Turns the triangles of parts. */
-    @Transactional
-    public ProjectState turnParts(
-            Account account, UUID projectId, long seen, Collection<Integer> parts, PartShapes.Turn how) {
-        String did = how == PartShapes.Turn.FLIP ? "Flip " : "Turn outward ";
-        return changeParts(account, projectId, seen, did, parts, p -> shapes.turned(projectId, p, how));
-    }
-
-    /** A command on parts, named after what it did to them; none where nothing changes. */
-    private ProjectState changeParts(
-            Account account,
-            UUID projectId,
-            long seen,
-            String did,
-            Collection<Integer> parts,
-            Function<Scene.Part, PartState> to) {
-        Project project = begin(account, projectId, seen);
-        Scene scene = scenes.scene(projectId);
-        List<Change> changes = new ArrayList<>();
-        String name = "";
-        for (int part : new TreeSet<>(parts)) {
-            Scene.Part p = requireRegion(scene, part, 0);
-            PartState before = PartState.of(p);
-            PartState after = to.apply(p);
-            if (!after.equals(before)) {
-                changes.add(new Change.OfPart(part, before, after));
-                name = p.name();
-            }
-        }
-        if (changes.isEmpty()) {
-            throw Problem.conflict("nothing", "These parts are like that already; nothing was changed.", null);
-        }
-        return commit(account, project, did + (changes.size() == 1 ? name : changes.size() + " parts"), changes);
-    }
-
     /** Changes a project's name, client or unit. */
     @Transactional
     public ProjectState changeDetails(
@@ -349,7 +299,7 @@ public class CommandService {
         return commit(account, project, "Project details", List.of(new Change.OfProject(before, after)));
     }
 
-    private static String requireName(String name) {
+    static String requireName(String name) {
         String stripped = name.strip();
         if (stripped.isEmpty() || stripped.length() > 120) {
             throw Problem.ofField("name", "A name has 1 to 120 characters.");
@@ -388,6 +338,13 @@ public class CommandService {
     }
 
     private void replay(Project project, SchemeMapper.CommandRow command, List<Change> changes, boolean force) {
+        if (mapper.isModelReplacedSince(project.id(), command.accountId(), command.id())) {
+            throw Problem.conflict(
+                    "replaced",
+                    "Somebody has brought the model up to date since “" + command.label()
+                            + "”. Until they take that back, what was done before stays.",
+                    null);
+        }
         if (!force && !changes.stream().allMatch(c -> stands(project, c))) {
             throw Problem.conflict(
                     "built-upon",
@@ -415,11 +372,26 @@ public class CommandService {
         if (change instanceof Change.OfPart p) {
             return partState(project, p.part()).stands(p.before(), p.after());
         }
+        if (change instanceof Change.OfPlaced m) {
+            Scene scene = scenes.scene(project.id());
+            return scene.models().stream()
+                    .anyMatch(p -> p.index() == m.model() && p.state().equals(m.before()));
+        }
+        if (change instanceof Change.OfImage i) {
+            return scenes.isImageShown(project.id(), i.sha256()) == i.before();
+        }
+        if (change instanceof Change.OfModel m) {
+            return scenes.isKept(project.id(), m.before());
+        }
+        if (change instanceof Change.OfSet n) {
+            return scenes.scene(project.id()).sets().get(n.set()).name().equals(n.before());
+        }
         Change.OfProject p = (Change.OfProject) change;
         return p.before().equals(new Change.Details(project.name(), project.client(), project.unit()));
     }
 
     private void apply(Project project, List<Change> changes) {
+        requireUnlocked(project, changes);
         Map<Integer, PartState> parts = new TreeMap<>();
         for (Change c : changes) {
             if (c instanceof Change.OfPart p) {
@@ -433,6 +405,37 @@ public class CommandService {
         }
     }
 
+    /** Nothing that a locked model shows is changed, and none of its parts. */
+    private void requireUnlocked(Project project, List<Change> changes) {
+        Scene scene = scenes.scene(project.id());
+        if (scene.models().stream().noneMatch(Scene.PlacedModel::locked)) {
+            return;
+        }
+        Set<Integer> parts = new HashSet<>();
+        Set<Integer> sets = new HashSet<>();
+        Set<UUID> looks = new HashSet<>();
+        for (Change c : changes) {
+            if (c instanceof Change.OfPart p) {
+                parts.add(p.part());
+            } else if (c instanceof Change.OfEntry e) {
+                (e.level().equals(Level.PART.name()) ? parts : sets).add(e.target());
+            } else if (c instanceof Change.OfMaterial m && m.isAnotherLook()) {
+                looks.add(m.id());
+            }
+        }
+        LookTable worn = schemes.looks(project);
+        for (Scene.Part p : scene.parts()) {
+            boolean changed = parts.contains(p.index()) || p.sets().stream().anyMatch(sets::contains);
+            for (int span = 0; span < p.sets().size() && !changed; span++) {
+                MaterialRow material = worn.shown(p.index(), span).material();
+                changed = material != null && looks.contains(material.id());
+            }
+            if (changed) {
+                scene.model(p.model()).requireUnlocked();
+            }
+        }
+    }
+
     private void apply(Project project, Change change) {
         if (change instanceof Change.OfEntry e) {
             if (e.after() == null) {
@@ -442,6 +445,14 @@ public class CommandService {
             }
         } else if (change instanceof Change.OfMaterial m) {
             materials.write(m.id(), m.after());
+        } else if (change instanceof Change.OfPlaced m) {
+            scenes.place(project.id(), m.model(), m.after());
+        } else if (change instanceof Change.OfImage i) {
+            scenes.showImage(project.id(), i.sha256(), i.after());
+        } else if (change instanceof Change.OfModel m) {
+            scenes.restore(project.id(), m.after());
+        } else if (change instanceof Change.OfSet n) {
+            scenes.nameSet(project.id(), n.set(), n.after());
         } else if (change instanceof Change.OfProject p) {
             projects.write(
                     project.id(),
@@ -451,13 +462,20 @@ public class CommandService {
         }
     }
 
-    private Project begin(Account account, UUID projectId, long seen) {
+    Project begin(Account account, UUID projectId, long seen) {
         Project project = projects.require(account, projectId);
         projects.touch(project, seen);
         return project;
     }
 
-    private ProjectState commit(Account account, Project project, String label, List<Change> changes) {
+    /** The same for work that began earlier and goes on whatever has changed meanwhile. */
+    Project beginAnyway(Account account, UUID projectId) {
+        Project project = projects.require(account, projectId);
+        projects.touch(project.id());
+        return project;
+    }
+
+    ProjectState commit(Account account, Project project, String label, List<Change> changes) {
         apply(project, changes);
         mapper.forgetUndone(project.id(), account.id());
         String stored = json.writerFor(json.getTypeFactory().constructCollectionType(List.class, Change.class))
@@ -518,6 +536,7 @@ public class CommandService {
                 shown.material() == null ? null : shown.material().id(),
                 look.from() == null ? null : look.from().word(),
                 look.mapping() instanceof Mapping.Box ? "metric" : "model",
+                Undressed.is(look),
                 PhysicalWire.of(look.physical()));
     }
 

@@ -38,10 +38,11 @@ public record ProjectState(
     /**
      * @param material the material shown; null for neutral grey
      * @param from     the level that decided; null for the look that arrived
+     * @param undressed nobody has chosen it, and it is plain grey or nothing
      * @param mapping  metric (real size, projected) or model (the file's coordinates)
      */
     public record LookWire(
-            @Nullable UUID material, @Nullable String from, String mapping, PhysicalWire physical) {}
+            @Nullable UUID material, @Nullable String from, String mapping, boolean undressed, PhysicalWire physical) {}
 
     /** @param look index in {@link #looks} */
     public record RegionWire(int part, int span, int look) {}

@@ -25,6 +25,9 @@ interface SchemeMapper {
     @Select("select * from scheme where project_id = #{projectId} order by position limit 1")
     Optional<SchemeRow> firstScheme(UUID projectId);
 
+    @Select("select * from scheme where project_id = #{projectId} order by position")
+    List<SchemeRow> schemes(UUID projectId);
+
     @Select("select * from entry where scheme_id = #{schemeId} order by level, target, side")
     List<EntryRow> entries(UUID schemeId);
 
@@ -61,6 +64,13 @@ interface SchemeMapper {
 
     @Select(COMMAND + " and undone order by id limit 1")
     Optional<CommandRow> firstUndone(UUID projectId, UUID accountId);
+
+    /** Whether the whole model was replaced after a command, by another account, and still is. */
+    @Select("""
+            select exists (select 1 from command
+                           where project_id = #{projectId} and account_id <> #{accountId} and id > #{id} and not undone
+                             and changes @> '[{"type": "model"}]')""")
+    boolean isModelReplacedSince(UUID projectId, UUID accountId, long id);
 
     @Update("update command set undone = #{undone} where id = #{id}")
     void setUndone(long id, boolean undone);

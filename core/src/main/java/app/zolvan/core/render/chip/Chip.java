@@ -119,8 +119,8 @@ public final class Chip {
                 0.95);
     }
 
-    /** A closed body: its profile in z and y, drawn along x. */
-    private static Mesh tile() {
+    /** The form that samples are shown on: a closed body, its profile in z and y drawn along x. */
+    public static Mesh tile() {
         List<double[]> outer = new ArrayList<>();
         List<double[]> inner = new ArrayList<>();
         outer.add(new double[] {BACK, 0});

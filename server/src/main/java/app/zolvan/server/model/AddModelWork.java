@@ -1,0 +1,98 @@
+package app.zolvan.server.model;
+
+import app.zolvan.core.context.Belonging;
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.ImportLimits;
+import app.zolvan.core.exchange.ModelReader.Progress;
+import app.zolvan.core.exchange.Reading;
+import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.job.Asking;
+import app.zolvan.server.job.JobAnswer;
+import app.zolvan.server.job.JobOrder;
+import app.zolvan.server.job.JobWork;
+import app.zolvan.server.scheme.ContextCommands;
+import java.io.IOException;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.UUID;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** Reads a file and adds its model to an open project, as part of the design or as surroundings. */
+class AddModelWork implements JobWork {
+    private final Belonging belonging;
+    private final AssetService assets;
+    private final ModelFiles files;
+    private final ContextCommands commands;
+
+    private AddModelWork(Belonging belonging, AssetService assets, ModelFiles files, ContextCommands commands) {
+        this.belonging = belonging;
+        this.assets = assets;
+        this.files = files;
+        this.commands = commands;
+    }
+
+    /** One kind of work for each thing that a model can be to a project. */
+    @Configuration
+    static class Kinds {
+        @Bean
+        AddModelWork addToDesign(AssetService assets, ModelFiles files, ContextCommands commands) {
+            return new AddModelWork(Belonging.DESIGN, assets, files, commands);
+        }
+
+        @Bean
+        AddModelWork addToSurroundings(AssetService assets, ModelFiles files, ContextCommands commands) {
+            return new AddModelWork(Belonging.SURROUNDINGS, assets, files, commands);
+        }
+    }
+
+    static String kind(Belonging belonging) {
+        return "add-" + belonging.name().toLowerCase(Locale.ROOT);
+    }
+
+    @Override
+    public String kind() {
+        return kind(belonging);
+    }
+
+    @Override
+    public UUID run(JobOrder order, Progress progress) throws ImportException, IOException, Asking {
+        UUID project = Objects.requireNonNull(order.subject());
+        Reading reading = new Reading(
+                ImportLimits.STANDARD,
+                (s, step) -> progress.at(s * ModelFiles.READ, step),
+                ModelFiles.unit(order.answer()),
+                ModelFiles.upAxis(order.answer()));
+        ModelFiles.Read read = files.read(order.title(), order.asset(), reading, true, progress);
+        int dot = order.title().lastIndexOf('.');
+        String name = dot > 0 ? order.title().substring(0, dot) : order.title();
+        commands.add(
+                order.account(),
+                project,
+                new PlacedModels.Addition(
+                        name.length() > 120 ? name.substring(0, 120) : name,
+                        order.title(),
+                        belonging,
+                        null,
+                        read.prepared(),
+                        null,
+                        order.job()));
+        return project;
+    }
+
+    @Override
+    public void check(JobAnswer answer) {
+        ModelFiles.check(answer);
+    }
+
+    /** The file itself is not needed again. */
+    @Override
+    public void done() {
+        assets.deleteUnused();
+    }
+
+    @Override
+    public void dropped() {
+        assets.deleteUnused();
+    }
+}

@@ -1,0 +1,79 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.server.account.Account;
+import app.zolvan.server.library.MaterialService;
+import app.zolvan.server.model.CleanUp;
+import app.zolvan.server.model.Leftovers;
+import app.zolvan.server.model.ModelStore;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Project;
+import app.zolvan.server.project.ProjectService;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Removes what nothing of a project uses, in one command with a way back. */
+@Service
+public class CleanUpCommands {
+    private final CommandService commands;
+    private final ProjectService projects;
+    private final SchemeMapper schemes;
+    private final MaterialService materials;
+    private final ModelStore models;
+    private final CleanUp cleanUp;
+
+    CleanUpCommands(
+            CommandService commands,
+            ProjectService projects,
+            SchemeMapper schemes,
+            MaterialService materials,
+            ModelStore models,
+            CleanUp cleanUp) {
+        this.commands = commands;
+        this.projects = projects;
+        this.schemes = schemes;
+        this.materials = materials;
+        this.models = models;
+        this.cleanUp = cleanUp;
+    }
+
+    public Leftovers leftovers(Account account, UUID projectId) {
+        projects.require(account, projectId);
+        Set<UUID> shown = new HashSet<>();
+        for (SchemeMapper.SchemeRow s : schemes.schemes(projectId)) {
+            schemes.entries(s.id()).forEach(e -> shown.add(e.materialId()));
+        }
+        return cleanUp.leftovers(projectId, shown);
+    }
+
+    /** Which kinds of leftovers are to go. */
+    public record Going(boolean materials, boolean images, boolean groups) {}
+
+    @Transactional
+    public ProjectState remove(Account account, UUID projectId, long seen, Going what) {
+        Project project = commands.begin(account, projectId, seen);
+        Leftovers all = leftovers(account, projectId);
+        Leftovers going = new Leftovers(
+                what.materials() ? all.materials() : List.of(),
+                what.images() ? all.images() : List.of(),
+                what.groups() ? all.groups() : List.of());
+        int count = going.materials().size()
+                + going.images().size()
+                + going.groups().size();
+        if (count == 0) {
+            throw Problem.conflict("nothing", "There is nothing to clean up.", null);
+        }
+        List<Change> changes = new ArrayList<>();
+        if (!going.materials().isEmpty() || !going.groups().isEmpty()) {
+            changes.add(new Change.OfModel(models.keep(projectId), cleanUp.without(projectId, going)));
+        }
+        going.materials().forEach(m -> changes.add(new Change.OfMaterial(m.id(), materials.find(m.id()), null)));
+        going.images().forEach(i -> changes.add(new Change.OfImage(i.sha256(), true, false)));
+        return commands.commit(
+                account, project, "Clean up " + count + (count == 1 ? " leftover" : " leftovers"), changes);
+    }
+}

@@ -1,0 +1,216 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.core.assign.Level;
+import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.prepare.DressingTable;
+import app.zolvan.core.prepare.DressingTable.Hit;
+import app.zolvan.core.prepare.DressingTable.Row;
+import app.zolvan.core.prepare.DressingTable.Source;
+import app.zolvan.core.prepare.Role;
+import app.zolvan.core.prepare.Roles;
+import app.zolvan.server.account.Account;
+import app.zolvan.server.library.MaterialRow;
+import app.zolvan.server.library.MaterialService;
+import app.zolvan.server.model.Scene;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Project;
+import app.zolvan.server.project.ProjectService;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Dressing tables of an account: kept from one project, applied to another. */
+@Service
+class DressingService {
+    private final DressingMapper mapper;
+    private final CommandService commands;
+    private final SchemeMapper entries;
+    private final SchemeService schemes;
+    private final SceneSource scenes;
+    private final MaterialService materials;
+    private final ProjectService projects;
+    private final JsonMapper json;
+
+    DressingService(
+            DressingMapper mapper,
+            CommandService commands,
+            SchemeMapper entries,
+            SchemeService schemes,
+            SceneSource scenes,
+            MaterialService materials,
+            ProjectService projects,
+            JsonMapper json) {
+        this.mapper = mapper;
+        this.commands = commands;
+        this.entries = entries;
+        this.schemes = schemes;
+        this.scenes = scenes;
+        this.materials = materials;
+        this.projects = projects;
+        this.json = json;
+    }
+
+    /**
+     * A row as it is kept.
+     *
+     * @param name     of a source material; * stands for any text
+     * @param colour   as sRGB code, #rrggbb
+     * @param role     null for none in particular
+     * @param material of the library
+     */
+    record DressingRow(String name, String colour, @Nullable Role role, UUID material) {}
+
+    /** @param rows how many there are */
+    record TableWire(UUID id, String name, int rows) {}
+
+    List<TableWire> tables(Account account) {
+        return mapper.of(account.id()).stream()
+                .map(t -> new TableWire(t.id(), t.name(), rows(t).size()))
+                .toList();
+    }
+
+    private List<DressingRow> rows(DressingMapper.TableRow table) {
+        return Arrays.asList(json.readValue(table.rows(), DressingRow[].class));
+    }
+
+    private DressingMapper.TableRow require(Account account, UUID id) {
+        return mapper.find(account.id(), id).orElseThrow(() -> Problem.notFound("dressing table"));
+    }
+
+    List<DressingRow> rows(Account account, UUID id) {
+        return rows(require(account, id));
+    }
+
+    /** Gives a table other rows. */
+    @Transactional
+    List<DressingRow> change(Account account, UUID id, List<DressingRow> rows) {
+        DressingMapper.TableRow table = require(account, id);
+        List<DressingRow> clean = new ArrayList<>();
+        for (DressingRow k : rows) {
+            String name = CommandService.requireName(k.name());
+            if (Srgb.parse(k.colour()).isEmpty()) {
+                throw Problem.ofField("colour", "“" + k.colour() + "” is no colour code such as #a4703c.");
+            }
+            MaterialRow m = materials.find(k.material());
+            if (m == null || m.projectId() != null) {
+                throw Problem.ofField("material", "Choose a material of the library for “" + name + "”.");
+            }
+            clean.add(new DressingRow(name, k.colour(), k.role(), k.material()));
+        }
+        mapper.put(new DressingMapper.TableRow(table.id(), account.id(), table.name(), json.writeValueAsString(clean)));
+        return clean;
+    }
+
+    /** Keeps what the project's sets have got from the library, under a name; one of that name is replaced. */
+    @Transactional
+    TableWire save(Account account, UUID projectId, String name) {
+        Project project = projects.require(account, projectId);
+        Scene scene = scenes.scene(projectId);
+        Map<Integer, UUID> worn = new LinkedHashMap<>();
+        for (SchemeMapper.EntryRow e : entries.entries(schemes.schemeId(project.id()))) {
+            MaterialRow m = e.materialId() == null ? null : materials.find(e.materialId());
+            if (e.level().equals(Level.SET.name()) && m != null && m.origin() != null) {
+                worn.put(e.target(), m.origin());
+            }
+        }
+        List<DressingRow> rows = new ArrayList<>();
+        sources(scene).forEach((set, source) -> {
+            if (worn.containsKey(set)) {
+                rows.add(new DressingRow(source.name(), Srgb.toHex(source.colour()), source.role(), worn.get(set)));
+            }
+        });
+        if (rows.isEmpty()) {
+            throw Problem.conflict(
+                    "nothing", "No set of this project has got a library material yet. Dress some first.", null);
+        }
+        mapper.put(new DressingMapper.TableRow(
+                UUID.randomUUID(), account.id(), CommandService.requireName(name), json.writeValueAsString(rows)));
+        return tables(account).stream()
+                .filter(t -> t.name().equals(CommandService.requireName(name)))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** The sets that arrived with a material, as the table sees them. */
+    private Map<Integer, Source> sources(Scene scene) {
+        Map<Integer, Source> out = new LinkedHashMap<>();
+        for (Scene.MatchingSet s : scene.sets()) {
+            MaterialRow m = s.source() == null || s.parts() == 0 ? null : materials.find(s.source());
+            if (m != null) {
+                out.put(
+                        s.index(),
+                        new Source(m.name(), m.toSurface().colour(Parameter.BASE_COLOR), roleOf(scene, s.index())));
+            }
+        }
+        return out;
+    }
+
+    private static @Nullable Role roleOf(Scene scene, int set) {
+        return Roles.ofMost(scene.parts().stream()
+                .filter(p -> p.sets().contains(set))
+                .map(Scene.Part::role)
+                .collect(Collectors.toList())); // some have none
+    }
+
+    /**
+     * What a table would do to one set.
+     *
+     * @param material of the library; null where no row fits
+     * @param by       why
+     * @param dressed  the set has got something already, which stays
+     */
+    record Fitting(int set, @Nullable UUID material, DressingTable.@Nullable By by, boolean dressed) {}
+
+    /** What a table would do; changes nothing. */
+    List<Fitting> preview(Account account, UUID projectId, UUID id) {
+        Project project = projects.require(account, projectId);
+        DressingMapper.TableRow table = require(account, id);
+        DressingTable rows = new DressingTable(rows(table).stream()
+                .map(k -> new Row(
+                        k.name(),
+                        Srgb.parse(k.colour()).orElseThrow(),
+                        k.role(),
+                        k.material().toString()))
+                .toList());
+        List<Integer> dressed = entries.entries(schemes.schemeId(project.id())).stream()
+                .filter(e -> e.level().equals(Level.SET.name()) && e.materialId() != null)
+                .map(SchemeMapper.EntryRow::target)
+                .toList();
+        List<Fitting> out = new ArrayList<>();
+        sources(scenes.scene(projectId)).forEach((set, source) -> {
+            Hit hit = rows.find(source).orElse(null);
+            UUID material = hit == null ? null : UUID.fromString(hit.row().material());
+            boolean there = material != null && materials.find(material) != null;
+            out.add(new Fitting(set, there ? material : null, there ? hit.by() : null, dressed.contains(set)));
+        });
+        return out;
+    }
+
+    /** Gives sets that have nothing yet what a table says. */
+    @Transactional
+    ProjectState apply(Account account, UUID projectId, long seen, UUID id) {
+        Map<Integer, UUID> wanted = new LinkedHashMap<>();
+        for (Fitting f : preview(account, projectId, id)) {
+            if (f.material() != null && !f.dressed()) {
+                wanted.put(f.set(), f.material());
+            }
+        }
+        String name = mapper.find(account.id(), id).orElseThrow().name();
+        return commands.dress(account, projectId, seen, name, wanted);
+    }
+
+    void delete(Account account, UUID id) {
+        if (mapper.delete(account.id(), id) == 0) {
+            throw Problem.notFound("dressing table");
+        }
+    }
+}

@@ -1,0 +1,283 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.prepare.Renaming;
+import app.zolvan.core.prepare.Repair;
+import app.zolvan.core.prepare.Role;
+import app.zolvan.core.prepare.Similar;
+import app.zolvan.core.prepare.TidyNames;
+import app.zolvan.server.account.Account;
+import app.zolvan.server.model.ModelStore;
+import app.zolvan.server.model.ModelSurvey;
+import app.zolvan.server.model.PartShapes;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.ProjectService;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.validation.annotation.Validated;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The parts of a project's model and the commands that change them. */
+@RestController
+@RequestMapping("/api/projects/{id}/parts")
+class PartController {
+    private static final double FARTHEST = 10_000;
+
+    private final PartCommands commands;
+    private final ProjectService projects;
+    private final ModelStore models;
+    private final ModelSurvey survey;
+
+    PartController(PartCommands commands, ProjectService projects, ModelStore models, ModelSurvey survey) {
+        this.commands = commands;
+        this.projects = projects;
+        this.models = models;
+        this.survey = survey;
+    }
+
+    /** @param part which part, by its index */
+    record PartName(int part, @NotNull @Size(max = 200) String name) {}
+
+    record PartNames(@NotEmpty @Size(max = 100_000) List<PartName> names) {}
+
+    /**
+     * New names asked for: by a pattern, numbered from {@code first}, or by replacing a text.
+     *
+     * @param parts in the order in which they are numbered
+     */
+    record NamesWanted(
+            @NotEmpty @Size(max = 100_000) List<Integer> parts,
+            @Nullable @Size(max = 200) String pattern,
+            int first,
+            @Nullable @Size(max = 200) String find,
+            @Nullable @Size(max = 200) String replacement) {}
+
+    /** @param role null for nothing in particular */
+    record PartRole(int part, @Nullable Role role) {}
+
+    record PartRoles(@NotEmpty @Size(max = 100_000) List<PartRole> roles) {}
+
+    @PostMapping("/roles")
+    ResponseEntity<ProjectState> giveRoles(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody PartRoles r) {
+        Map<Integer, Role> roles = new LinkedHashMap<>();
+        r.roles().forEach(p -> roles.put(p.part(), p.role()));
+        return CommandController.tagged(commands.giveRoles(account, id, ProjectService.version(seen), roles));
+    }
+
+    /** @param turn flip or outward */
+    record Turning(
+            @NotEmpty @Size(max = 100_000) List<Integer> parts,
+            @NotNull String turn) {}
+
+    /** @param act flip, or split to put them into a set of their own */
+    record OfFaces(
+            @NotEmpty @Size(max = 100_000) Set<Integer> faces,
+            @NotNull String act) {}
+
+    @PostMapping("/{part}/faces")
+    ResponseEntity<ProjectState> changeFaces(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable int part,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody OfFaces f) {
+        long version = ProjectService.version(seen);
+        return CommandController.tagged(
+                switch (f.act()) {
+                    case "flip" -> commands.flipFaces(account, id, version, part, f.faces());
+                    case "split" -> commands.splitFaces(account, id, version, part, f.faces());
+                    default -> throw Problem.ofField("act", "Faces can be flipped or split off.");
+                });
+    }
+
+    /** What the parts would be called; changes nothing. */
+    @PostMapping("/names/preview")
+    List<PartName> previewNames(
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody NamesWanted w) {
+        List<String> before = commands.names(account, id, w.parts());
+        List<String> after = w.pattern() != null
+                ? Renaming.byPattern(before, w.pattern(), w.first())
+                : Renaming.byReplacing(before, orEmpty(w.find()), orEmpty(w.replacement()));
+        List<PartName> out = new ArrayList<>();
+        for (int i = 0; i < after.size(); i++) {
+            out.add(new PartName(w.parts().get(i), after.get(i)));
+        }
+        return out;
+    }
+
+    private static String orEmpty(@Nullable String text) {
+        return text == null ? "" : text;
+    }
+
+    @PostMapping("/names")
+    ResponseEntity<ProjectState> rename(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody PartNames n) {
+        Map<Integer, String> names = new LinkedHashMap<>();
+        n.names().forEach(p -> names.put(p.part(), p.name()));
+        return CommandController.tagged(commands.rename(account, id, ProjectService.version(seen), names));
+    }
+
+    @PostMapping("/sides")
+    ResponseEntity<ProjectState> turn(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Turning t) {
+        PartShapes.Turn turn = switch (t.turn()) {
+            case "flip" -> PartShapes.Turn.FLIP;
+            case "outward" -> PartShapes.Turn.OUTWARD;
+            default -> throw Problem.ofField("turn", "Faces can be flipped or turned outward.");
+        };
+        return CommandController.tagged(commands.turn(account, id, ProjectService.version(seen), t.parts(), turn));
+    }
+
+    /** @param to own (a set of their own) or home (where they came from) */
+    record Moving(
+            @NotEmpty @Size(max = 100_000) List<Integer> parts,
+            @NotNull String to) {}
+
+    @PostMapping("/sets")
+    ResponseEntity<ProjectState> changeSets(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Moving m) {
+        long version = ProjectService.version(seen);
+        return CommandController.tagged(
+                switch (m.to()) {
+                    case "own" -> commands.takeOut(account, id, version, m.parts());
+                    case "home" -> commands.putBack(account, id, version, m.parts());
+                    default -> throw Problem.ofField("to", "Parts can go to a set of their own or back home.");
+                });
+    }
+
+    /** @param amount metres; degrees for normals; not used for doubles and slivers */
+    record Repairing(
+            @NotEmpty @Size(max = 100_000) List<Integer> parts,
+            @NotNull Repair repair,
+            double amount) {}
+
+    /** What a repair would do; changes nothing. */
+    @PostMapping("/repairs/preview")
+    PartCommands.RepairPreview previewRepair(
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody Repairing r) {
+        return commands.repairing(account, id, r.parts(), r.repair(), r.amount());
+    }
+
+    @PostMapping("/repairs")
+    ResponseEntity<ProjectState> repair(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Repairing r) {
+        return CommandController.tagged(
+                commands.repair(account, id, ProjectService.version(seen), r.parts(), r.repair(), r.amount()));
+    }
+
+    /** How two parts meet: a liquid and its glass, say. */
+    @GetMapping("/contact")
+    ModelSurvey.ContactWire contact(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestParam int one,
+            @RequestParam int other) {
+        return survey.contact(id, one, other, projects.require(account, id).unit());
+    }
+
+    /** @param width in metres; 0 for sharp edges */
+    record Easing(@NotEmpty @Size(max = 100_000) List<Integer> parts, double width) {}
+
+    /** What easing edges would do; changes nothing. */
+    @PostMapping("/edges/preview")
+    PartCommands.RepairPreview previewEasing(
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody Easing e) {
+        return commands.easing(account, id, e.parts(), e.width());
+    }
+
+    @PostMapping("/edges")
+    ResponseEntity<ProjectState> ease(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Easing e) {
+        return CommandController.tagged(commands.ease(account, id, ProjectService.version(seen), e.parts(), e.width()));
+    }
+
+    /**
+     * @param way     x, y, z in metres
+     * @param axis    0 for x, 1 for y (up), 2 for z
+     * @param degrees anticlockwise as seen from where the axis points
+     */
+    record Motion(
+            @NotEmpty @Size(max = 100_000) List<Integer> parts,
+            @NotNull @Size(min = 3, max = 3) List<Double> way,
+            @Min(0) @Max(2) int axis,
+            double degrees) {}
+
+    @PostMapping("/places")
+    ResponseEntity<ProjectState> move(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Motion m) {
+        Vec3 way = new Vec3(m.way().get(0), m.way().get(1), m.way().get(2));
+        if (!(way.length() <= FARTHEST) || !(Math.abs(m.degrees()) <= 360)) {
+            throw Problem.ofField("way", "A part can be moved by up to 10 km and turned by up to 360°.");
+        }
+        return CommandController.tagged(
+                commands.move(account, id, ProjectService.version(seen), m.parts(), way, m.axis(), m.degrees()));
+    }
+
+    /** @param parts all that are alike in this way, the one asked about among them */
+    record Alike(Similar.By by, List<Integer> parts) {}
+
+    @GetMapping("/{part}/similar")
+    List<Alike> similar(@AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable int part) {
+        projects.require(account, id);
+        CommandService.requireRegion(models.scene(id), part, 0);
+        List<Alike> out = new ArrayList<>();
+        survey.similar(id, part).forEach((by, parts) -> out.add(new Alike(by, parts)));
+        return out;
+    }
+
+    /** Names for parts whose names say nothing. */
+    @GetMapping("/names/tidy")
+    List<TidyNames.Proposal> tidyNames(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
+        projects.require(account, id);
+        return survey.tidyNames(id);
+    }
+
+    /** A plain colour for each part as sRGB codes, such as #a9bac6: one a set, or one a shape. */
+    @GetMapping("/colours")
+    List<String> colours(@AuthenticationPrincipal Account account, @PathVariable UUID id, @RequestParam String by) {
+        projects.require(account, id);
+        return survey.plainColours(id, by.equals("set"));
+    }
+}
