@@ -273,8 +273,9 @@ export class Stage {
    *
    * @param foot   where it stands, in metres
    * @param inView whether the camera moves where they would be out of sight
+   * @returns whether all of the parts are on the stage already
    */
-  showHandles(parts: number[], foot: number[], inView: boolean): void {
+  showHandles(parts: number[], foot: number[], inView: boolean): boolean {
     this.placed = new Map()
     this.handles.hide()
     const meshes = parts.map((p) => this.parts[p]).filter((m): m is PartMesh => !!m)
@@ -290,6 +291,7 @@ export class Stage {
     }
     this.place()
     this.invalidate()
+    return meshes.length === parts.length
   }
 
   private isInView(box: Box3): boolean {

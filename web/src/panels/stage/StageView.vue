@@ -158,11 +158,14 @@ const placed = computed(() =>
       null)
     : null,
 )
+/** Whether what is placed next has yet to be brought into view: its shapes may come after it is known. */
+let unseen = false
 function showHandles(inView: boolean) {
+  unseen ||= inView
   const model = placed.value
   const parts = (workspace.scene?.parts ?? []).filter((p) => p.model === model?.index)
   const moved = model && !model.hidden ? parts.map((p) => p.index) : []
-  stageHandle.value?.showHandles(moved, model?.at ?? [], inView)
+  if (stageHandle.value?.showHandles(moved, model?.at ?? [], unseen)) unseen = false
 }
 watch(placed, (model, before) => {
   if (model?.index !== before?.index || model?.hidden !== before?.hidden) showHandles(true)
