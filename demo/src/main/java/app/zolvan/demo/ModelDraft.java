@@ -1,6 +1,6 @@
 package app.zolvan.demo;
 
-import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.colour.ColourNotation;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.material.Material;
@@ -37,7 +37,7 @@ final class ModelDraft {
 
     void source(String name, String hex, double roughness, double opacity) {
         Surface surface = Surface.STANDARD
-                .with(Parameter.BASE_COLOR, Srgb.parse(hex).orElseThrow())
+                .with(Parameter.BASE_COLOR, ColourNotation.parse(hex).orElseThrow())
                 .with(Parameter.SPECULAR_ROUGHNESS, roughness)
                 .with(Parameter.GEOMETRY_OPACITY, opacity);
         sourceIndex.put(name, sources.size());

@@ -21,6 +21,58 @@ public record CieLab(double l, double a, double b) {
         return t > EPSILON ? Math.cbrt(t) : (KAPPA * t + 16) / 116;
     }
 
+    /** The linear colour; components leave [0, 1] where the colour lies outside sRGB. */
+    public LinearRgb toLinear() {
+        double fy = (l + 16) / 116;
+        double x = 0.95047 * inverse(fy + a / 500);
+        double y = inverse(fy);
+        double z = 1.08883 * inverse(fy - b / 200);
+        return new LinearRgb(
+                3.2404542 * x - 1.5371385 * y - 0.4985314 * z,
+                -0.9692660 * x + 1.8760108 * y + 0.0415560 * z,
+                0.0556434 * x - 0.2040259 * y + 1.0572252 * z);
+    }
+
+    private static double inverse(double f) {
+        double cube = f * f * f;
+        return cube > EPSILON ? cube : (116 * f - 16) / KAPPA;
+    }
+
+    /** By chroma and hue, in degrees. */
+    public static CieLab ofLch(double l, double chroma, double hue) {
+        double h = Math.toRadians(hue);
+        return new CieLab(l, chroma * Math.cos(h), chroma * Math.sin(h));
+    }
+
+    /** C*, the distance from grey. */
+    public double chroma() {
+        return Math.hypot(a, b);
+    }
+
+    /** In degrees, in [0, 360); 0 for greys. */
+    public double hue() {
+        return hue(a, b);
+    }
+
+    /** The nearest colour of the same lightness and hue that sRGB can show; black and white beyond the ends. */
+    public LinearRgb toSrgbGamut() {
+        LinearRgb exact = toLinear();
+        if (exact.isInUnitCube()) {
+            return exact.clamped();
+        }
+        double shown = 0;
+        double hidden = 1;
+        for (int i = 0; i < 24; i++) {
+            double share = (shown + hidden) / 2;
+            if (new CieLab(l, share * a, share * b).toLinear().isInUnitCube()) {
+                shown = share;
+            } else {
+                hidden = share;
+            }
+        }
+        return new CieLab(l, shown * a, shown * b).toLinear().clamped();
+    }
+
     /** ΔE2000 with all weights 1 (Sharma, Wu & Dalal 2005, equations 2 to 22). */
     public double difference(CieLab o) {
         double mean7 = Math.pow((Math.hypot(a, b) + Math.hypot(o.a, o.b)) / 2, 7);

@@ -26,6 +26,22 @@ public record OkLch(double lightness, double chroma, double hue) {
         return new OkLch(lightness, chroma, hue < 0 ? hue + 360 : hue);
     }
 
+    /** OKLab's a axis, from green to red. */
+    public double a() {
+        return chroma * Math.cos(Math.toRadians(hue));
+    }
+
+    /** OKLab's b axis, from blue to yellow. */
+    public double b() {
+        return chroma * Math.sin(Math.toRadians(hue));
+    }
+
+    /** The colour at a place of OKLab. */
+    public static OkLch ofLab(double lightness, double a, double b) {
+        double hue = Math.toDegrees(Math.atan2(b, a));
+        return new OkLch(lightness, Math.hypot(a, b), hue < 0 ? hue + 360 : hue);
+    }
+
     /** The linear colour; components leave [0, 1] where the colour lies outside sRGB. */
     public LinearRgb toLinear() {
         double a = chroma * Math.cos(Math.toRadians(hue));

@@ -19,13 +19,16 @@ class ColourTest {
     }
 
     @Property(tries = 300)
-    void everyCodeSurvivesTheWayThroughOkLch(
+    void everyCodeSurvivesTheWayThroughEverySpace(
             @ForAll @IntRange(max = 255) int r,
             @ForAll @IntRange(max = 255) int g,
             @ForAll @IntRange(max = 255) int b) {
         LinearRgb c = Srgb.fromCodes(r, g, b);
         assertThat(Srgb.toCodes(OkLch.of(c).toLinear())).containsExactly(r, g, b);
-        assertThat(Srgb.parse(Srgb.toHex(c))).contains(c);
+        assertThat(Srgb.toCodes(CieLab.of(c).toLinear())).containsExactly(r, g, b);
+        assertThat(Srgb.toCodes(HueColour.hsv(c).fromHsv())).containsExactly(r, g, b);
+        assertThat(Srgb.toCodes(HueColour.hsl(c).fromHsl())).containsExactly(r, g, b);
+        assertThat(ColourNotation.parse(Srgb.toHex(c))).contains(c);
     }
 
     @Test
@@ -57,16 +60,69 @@ class ColourTest {
     @Test
     void coloursAreReadInEveryNotationDesignersType() {
         LinearRgb red = Srgb.fromCodes(165, 40, 31);
-        assertThat(Srgb.parse("#A5281F")).contains(red);
-        assertThat(Srgb.parse(" a5281f ")).contains(red);
-        assertThat(Srgb.parse("165, 40, 31")).contains(red);
-        assertThat(Srgb.parse("rgb(165 40 31)")).contains(red);
-        assertThat(Srgb.parse("#abc")).contains(Srgb.fromCodes(0xAA, 0xBB, 0xCC));
-        assertThat(Srgb.parse("100% 0% 50%")).contains(new LinearRgb(1, 0, Srgb.decode(0.5)));
-        assertThat(Srgb.parse("0.5 0.5 1")).contains(new LinearRgb(Srgb.decode(0.5), Srgb.decode(0.5), 1));
-        assertThat(Srgb.parse("300 0 0")).isEmpty();
-        assertThat(Srgb.parse("50% 20 20")).isEmpty();
-        assertThat(Srgb.parse("red-ish")).isEmpty();
+        assertThat(ColourNotation.parse("#A5281F")).contains(red);
+        assertThat(ColourNotation.parse(" a5281f ")).contains(red);
+        assertThat(ColourNotation.parse("165, 40, 31")).contains(red);
+        assertThat(ColourNotation.parse("rgb(165 40 31)")).contains(red);
+        assertThat(ColourNotation.parse("#abc")).contains(Srgb.fromCodes(0xAA, 0xBB, 0xCC));
+        assertThat(ColourNotation.parse("100% 0% 50%")).contains(new LinearRgb(1, 0, Srgb.decode(0.5)));
+        assertThat(ColourNotation.parse("0.5 0.5 1")).contains(new LinearRgb(Srgb.decode(0.5), Srgb.decode(0.5), 1));
+        assertThat(ColourNotation.parse("hsl(4, 68%, 38%)").map(Srgb::toHex)).contains("#A3281F");
+        assertThat(ColourNotation.parse("hsv 4 81 65").map(Srgb::toHex)).contains("#A6281F");
+        assertThat(ColourNotation.parse("lab(53.24, 80.09, 67.20)").map(Srgb::toHex))
+                .contains("#FF0000");
+        assertThat(ColourNotation.parse("lch 53.24 104.55 40").map(Srgb::toHex)).contains("#FF0000");
+        assertThat(ColourNotation.parse("oklch(62.796% 0.25768 29.234)").map(Srgb::toHex))
+                .contains("#FF0000");
+        assertThat(ColourNotation.parse("oklab(1, 0, 0)").map(Srgb::toHex)).contains("#FFFFFF");
+        assertThat(ColourNotation.parse("lab(140, 0, 0)")).isEmpty();
+        assertThat(ColourNotation.parse("hsl(4, 168%, 38%)")).isEmpty();
+        assertThat(ColourNotation.parse("300 0 0")).isEmpty();
+        assertThat(ColourNotation.parse("50% 20 20")).isEmpty();
+        assertThat(ColourNotation.parse("red-ish")).isEmpty();
+    }
+
+    @Property(tries = 300)
+    void aColourKeepsItsUndertoneWhileItsLightnessChanges(
+            @ForAll @DoubleRange(min = 25, max = 90) double l,
+            @ForAll @DoubleRange(min = 0, max = 10) double chroma,
+            @ForAll @DoubleRange(min = 0, max = 359) double hue,
+            @ForAll @DoubleRange(min = 0.4, max = 0.9) double lightness) {
+        LinearRgb from = CieLab.ofLch(l, chroma, hue).toLinear();
+        LinearRgb to = Undertone.kept(from, lightness);
+        assertThat(OkLch.of(to).lightness()).isCloseTo(lightness, within(1e-6));
+        assertThat(Undertone.of(to).apart(Undertone.of(from))).isLessThan(1e-3);
+        assertThat(Undertone.of(ColourStep.DARKER.from(from)).apart(Undertone.of(from)))
+                .isLessThan(1e-3);
+        assertThat(CieLab.of(ColourStep.CALMER.from(from)).l()).isCloseTo(l, within(1e-3));
+    }
+
+    @Test
+    void undertonesAreNamedAndCompared() {
+        Undertone green = Undertone.of(CieLab.ofLch(80, 1.2, 150).toLinear());
+        assertThat(green.words()).isEqualTo("a trace of green, 1.2");
+        assertThat(Undertone.of(LinearRgb.grey(0.4)).words()).isEqualTo("no undertone");
+        assertThat(Undertone.of(CieLab.ofLch(80, 8, 3).toLinear()).words()).isEqualTo("clearly pink, 8.0");
+        Undertone pink = Undertone.of(CieLab.ofLch(70, 4, 0).toLinear());
+        assertThat(green.beside(green)).startsWith("The undertones agree");
+        assertThat(green.beside(pink)).startsWith("The undertones quarrel: green beside pink (5.");
+    }
+
+    @Property(tries = 100)
+    void whatGoesWithAColourCanBeShownAndIsAsLight(
+            @ForAll @IntRange(max = 255) int r,
+            @ForAll @IntRange(max = 255) int g,
+            @ForAll @IntRange(max = 255) int b) {
+        LinearRgb c = Srgb.fromCodes(r, g, b);
+        for (Harmony h : Harmony.values()) {
+            for (LinearRgb other : h.with(c)) {
+                assertThat(other.isInUnitCube()).isTrue();
+                if (h != Harmony.TONES) {
+                    assertThat(OkLch.of(other).lightness())
+                            .isCloseTo(OkLch.of(c).lightness(), within(2e-3));
+                }
+            }
+        }
     }
 
     @Test

@@ -1,7 +1,7 @@
 package app.zolvan.server.colour;
 
 import app.zolvan.core.colour.OkLch;
-import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.colour.ColourNotation;
 import app.zolvan.server.problem.Problem;
 import jakarta.validation.constraints.DecimalMax;
 import jakarta.validation.constraints.DecimalMin;
@@ -28,7 +28,7 @@ class ColourController {
     /** A colour typed in any notation. */
     @PostMapping("/typed")
     ColourWire typed(@Validated @RequestBody ColourText t) {
-        return Srgb.parse(t.text())
+        return ColourNotation.parse(t.text())
                 .map(ColourWire::of)
                 .orElseThrow(() -> Problem.ofField(
                         "text", "“" + t.text() + "” is no colour. Type a hex code like #A5281F or three numbers."));

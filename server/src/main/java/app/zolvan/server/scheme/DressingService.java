@@ -1,6 +1,7 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.core.assign.Level;
+import app.zolvan.core.colour.ColourNotation;
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.prepare.DressingTable;
@@ -97,7 +98,7 @@ class DressingService {
         List<DressingRow> clean = new ArrayList<>();
         for (DressingRow k : rows) {
             String name = CommandService.requireName(k.name());
-            if (Srgb.parse(k.colour()).isEmpty()) {
+            if (ColourNotation.parse(k.colour()).isEmpty()) {
                 throw Problem.ofField("colour", "“" + k.colour() + "” is no colour code such as #a4703c.");
             }
             MaterialRow m = materials.find(k.material());
@@ -177,7 +178,7 @@ class DressingService {
         DressingTable rows = new DressingTable(rows(table).stream()
                 .map(k -> new Row(
                         k.name(),
-                        Srgb.parse(k.colour()).orElseThrow(),
+                        ColourNotation.parse(k.colour()).orElseThrow(),
                         k.role(),
                         k.material().toString()))
                 .toList());

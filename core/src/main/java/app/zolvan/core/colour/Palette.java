@@ -1,0 +1,6 @@
+package app.zolvan.core.colour;
+
+import java.util.List;
+
+/** Swatches that belong together, in their order. */
+public record Palette(String name, List<Swatch> swatches) {}
