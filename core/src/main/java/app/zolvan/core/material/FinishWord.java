@@ -1,41 +1,33 @@
 package app.zolvan.core.material;
 
-/**
- * The trade's word for how sharply a surface reflects, read off specular roughness (or the coat's, where a full coat
- * covers the base). The bands are steps on the roughness scale; they say nothing about measured gloss units.
- */
+/** The trade's word for how glossy a surface is, by its gloss at 60° in gloss units. */
 public enum FinishWord {
-    MIRROR("mirror", 0.05),
-    GLOSS("gloss", 0.2),
-    SEMI_GLOSS("semi-gloss", 0.35),
-    SATIN("satin", 0.5),
-    EGGSHELL("eggshell", 0.65),
-    MATT("matt", 0.85),
-    DEAD_MATT("dead matt", 1);
+    DEAD_MATT("dead matt", 5),
+    MATT("matt", 15),
+    EGGSHELL("eggshell", 30),
+    SATIN("satin", 50),
+    SEMI_GLOSS("semi-gloss", 75),
+    GLOSS("gloss", Double.POSITIVE_INFINITY);
 
     private final String word;
-    private final double upTo;
+    private final double below;
 
-    FinishWord(String word, double upTo) {
+    FinishWord(String word, double below) {
         this.word = word;
-        this.upTo = upTo;
+        this.below = below;
     }
 
     public String word() {
         return word;
     }
 
-    public static FinishWord of(Surface s) {
-        boolean coated = s.number(Parameter.COAT_WEIGHT) >= 0.5;
-        return of(s.number(coated ? Parameter.COAT_ROUGHNESS : Parameter.SPECULAR_ROUGHNESS));
-    }
-
-    public static FinishWord of(double roughness) {
+    /** @param gloss in GU, at least 0 */
+    public static FinishWord ofGloss(double gloss) {
         for (FinishWord w : values()) {
-            if (roughness <= w.upTo) {
+            if (gloss < w.below) {
                 return w;
             }
         }
-        return DEAD_MATT;
+        return GLOSS;
     }
 }

@@ -54,16 +54,6 @@ class SurfaceTest {
     }
 
     @Test
-    void roughnessHasAWordFromMirrorToDeadMatt() {
-        assertThat(FinishWord.of(0).word()).isEqualTo("mirror");
-        assertThat(FinishWord.of(0.42).word()).isEqualTo("satin");
-        assertThat(FinishWord.of(1).word()).isEqualTo("dead matt");
-        Surface coated =
-                Surface.STANDARD.with(Parameter.SPECULAR_ROUGHNESS, 0.9).with(Parameter.COAT_WEIGHT, 1);
-        assertThat(FinishWord.of(coated).word()).isEqualTo("mirror");
-    }
-
-    @Test
     void theShippedLibraryHasThirtyMaterialsOfTenKindsFourOfThemTextured() {
         ShippedLibrary library = ShippedLibrary.load();
         assertThat(library.materials()).hasSizeGreaterThanOrEqualTo(30);

@@ -220,13 +220,14 @@ public final class JsonValue {
 
     public boolean flag(String key, boolean otherwise) throws ImportException {
         JsonValue v = get(key);
-        if (v == null) {
-            return otherwise;
-        }
-        if (v.value instanceof Boolean b) {
+        return v == null ? otherwise : v.flag();
+    }
+
+    public boolean flag() throws ImportException {
+        if (value instanceof Boolean b) {
             return b;
         }
-        throw v.wrong("true or false");
+        throw wrong("true or false");
     }
 
     /** An array of exactly {@code otherwise.length} numbers. */

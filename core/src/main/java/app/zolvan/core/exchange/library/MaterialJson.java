@@ -79,22 +79,26 @@ public final class MaterialJson {
     public static Surface readOver(Surface base, JsonValue json) throws ImportException {
         Surface s = base;
         for (String key : json.keys()) {
-            if (key.equals("textures")) {
-                JsonValue textures = json.get(key);
-                for (String name : textures.keys()) {
-                    s = s.withTexture(parameter(name), texture(textures.get(name)));
-                }
-            } else {
-                Parameter p = parameter(key);
-                JsonValue v = json.get(key);
-                s = switch (p.shape()) {
-                    case FLAG -> s.with(p, json.flag(key, false));
-                    case COLOUR -> s.with(p, v.numbers());
-                    default -> s.with(p, v.number());
-                };
-            }
+            s = readOver(s, key, json.get(key));
         }
         return s;
+    }
+
+    /** The surface with one value laid over it: a parameter's by its name, or {@code textures}. */
+    public static Surface readOver(Surface s, String key, JsonValue v) throws ImportException {
+        if (key.equals("textures")) {
+            Surface textured = s;
+            for (String name : v.keys()) {
+                textured = textured.withTexture(parameter(name), texture(v.get(name)));
+            }
+            return textured;
+        }
+        Parameter p = parameter(key);
+        return switch (p.shape()) {
+            case FLAG -> s.with(p, v.flag());
+            case COLOUR -> s.with(p, v.numbers());
+            default -> s.with(p, v.number());
+        };
     }
 
     private static Parameter parameter(String name) {

@@ -1,0 +1,173 @@
+package app.zolvan.core.adjust;
+
+import app.zolvan.core.colour.CieLab;
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.exchange.library.MaterialJson;
+import app.zolvan.core.light.Blackbody;
+import app.zolvan.core.material.Material;
+import app.zolvan.core.material.MaterialKind;
+import app.zolvan.core.material.Metal;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.ParameterException;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.render.surface.GlossMeter;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * A change of a material as a designer makes it: values of parameters by their names, and what is no parameter but a wish
+ * about several: {@code kind}, {@code sub_kind}, {@code metal}, {@code gloss} (GU), {@code relief} (strength of the normal
+ * map), {@code temperature} (of the glow, in kelvins), {@code lumens} (of all parts that show it, over {@code area} m²). A
+ * picture that drives a parameter is let go of by {@code plain} with the parameter's name.
+ *
+ * @param limit a sentence where a wish could not be met in full; empty where it was
+ */
+public record Adjustment(Material material, String limit) {
+    private static final Set<String> WISHES =
+            Set.of("kind", "sub_kind", "metal", "gloss", "relief", "temperature", "lumens", "area", "plain");
+    private static final double STEEPEST = 4;
+
+    /** @throws ParameterException if a value is out of its range or unknown */
+    public static Adjustment of(Material m, JsonValue values) throws ImportException {
+        MaterialKind kind = m.kind();
+        Surface s = m.surface();
+        String limit = "";
+        if (values.has("kind")) {
+            kind = kind(values.get("kind").text());
+            s = KindChange.to(kind, s);
+        }
+        if (values.has("sub_kind")) {
+            s = subKind(kind, values.get("sub_kind").text()).on(s);
+        }
+        if (values.has("metal")) {
+            s = metal(values.get("metal").text()).on(s);
+        }
+        for (String key : values.keys()) {
+            if (!WISHES.contains(key)) {
+                s = MaterialJson.readOver(s, key, values.get(key));
+            }
+        }
+        if (values.has("plain")) {
+            s = s.withTexture(parameter(values.get("plain").text()), null);
+        }
+        if (values.has("relief")) {
+            s = relief(s, values.get("relief").number());
+        }
+        if (values.has("temperature")) {
+            s = s.with(Parameter.EMISSION_COLOR, glow(values.get("temperature").number()));
+        }
+        if (values.has("lumens")) {
+            s = s.with(
+                    Parameter.EMISSION_LUMINANCE,
+                    luminance(
+                            s,
+                            values.get("lumens").number(),
+                            values.require("area").number()));
+        }
+        if (values.has("gloss")) {
+            GlossMeter.Outcome o = GlossMeter.solve(s, values.get("gloss").number());
+            s = o.surface();
+            limit = o.limit();
+        }
+        return new Adjustment(new Material(m.code(), m.name(), kind, s), limit);
+    }
+
+    private static Parameter parameter(String name) {
+        return Parameter.named(name)
+                .orElseThrow(() -> new ParameterException("plain", "There is no parameter “" + name + "”."));
+    }
+
+    private static MaterialKind kind(String word) {
+        try {
+            return MaterialKind.ofWord(word);
+        } catch (IllegalArgumentException e) {
+            throw new ParameterException("kind", "There is no kind “" + word + "”.");
+        }
+    }
+
+    private static KindSheet.SubKind subKind(MaterialKind kind, String name) {
+        return Optional.ofNullable(kind)
+                .flatMap(k -> KindSheet.of(k).named(name))
+                .orElseThrow(() -> new ParameterException("sub_kind", "This kind has no “" + name + "”."));
+    }
+
+    private static Metal metal(String name) {
+        try {
+            return Metal.valueOf(name.toUpperCase(Locale.ROOT));
+        } catch (IllegalArgumentException e) {
+            throw new ParameterException("metal", "There is no measured metal “" + name + "”.");
+        }
+    }
+
+    private static Surface relief(Surface s, double strength) {
+        TextureUse t = s.textures().get(Parameter.GEOMETRY_NORMAL);
+        if (t == null) {
+            throw new ParameterException("relief", "This material has no relief to strengthen.");
+        }
+        if (!(strength >= 0 && strength <= STEEPEST)) {
+            throw new ParameterException("relief", "Relief goes from 0 (flat) to 4 (four times as steep).");
+        }
+        return s.withTexture(
+                Parameter.GEOMETRY_NORMAL,
+                new TextureUse(t.image(), t.channel(), t.placement(), t.wrapU(), t.wrapV(), strength));
+    }
+
+    private static double[] glow(double kelvins) {
+        if (!(kelvins >= 1000 && kelvins <= 20_000)) {
+            throw new ParameterException(
+                    "temperature", "Colour temperatures go from 1,000 K (embers) to 20,000 K (blue sky).");
+        }
+        LinearRgb c = Blackbody.colour(kelvins);
+        return c.times(1 / Math.max(c.r(), Math.max(c.g(), c.b()))).clamped().toArray();
+    }
+
+    /**
+     * The luminance to set so that a surface gives a luminous flux evenly to all sides, Φ / (π·A), in the colour that its
+     * glow has.
+     *
+     * @param lumens at least 0
+     * @param area   in m², above 0
+     */
+    private static double luminance(Surface s, double lumens, double area) {
+        double nits = lumens / (Math.PI * area * glowing(s));
+        if (!(lumens >= 0 && nits <= Parameter.EMISSION_LUMINANCE.max())) {
+            throw new ParameterException(
+                    "lumens", "So much light from so small an area is brighter than 1,000,000 nits. Ask for less.");
+        }
+        return nits;
+    }
+
+    private static double glowing(Surface s) {
+        return Math.max(1e-3, s.colour(Parameter.EMISSION_COLOR).luminance());
+    }
+
+    /** The luminous flux in lumens of a surface of so many square metres. */
+    public static double lumens(Surface s, double area) {
+        return Math.PI * area * s.number(Parameter.EMISSION_LUMINANCE) * glowing(s);
+    }
+
+    /**
+     * The colour temperature of a surface's glow in kelvins, within 1 %; 0 where no glowing body has its colour.
+     */
+    public static double temperature(Surface s) {
+        LinearRgb glow = s.colour(Parameter.EMISSION_COLOR);
+        double low = 1000;
+        double high = 20_000;
+        while (high / low > 1.005) { // the share of red falls with temperature
+            double middle = Math.sqrt(low * high);
+            LinearRgb c = Blackbody.colour(middle);
+            if ((c.g() + c.b()) * glow.r() < (glow.g() + glow.b()) * c.r()) {
+                low = middle;
+            } else {
+                high = middle;
+            }
+        }
+        double kelvins = Math.sqrt(low * high);
+        CieLab there = CieLab.of(LinearRgb.of(glow(kelvins)));
+        return there.difference(CieLab.of(glow)) < 1.5 ? kelvins : 0;
+    }
+}

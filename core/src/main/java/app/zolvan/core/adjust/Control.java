@@ -1,0 +1,76 @@
+package app.zolvan.core.adjust;
+
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.material.Parameter;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * How a designer meets one parameter: its name in plain words, a sentence, two values to start from, and the numbers a
+ * control of it shows.
+ *
+ * @param fold     the part of the card it belongs to
+ * @param examples two, each a value and what it is like
+ * @param ends     what the two ends are called; empty where numbers say enough
+ * @param min      in what is shown, like {@code max} and {@code step}
+ * @param unit     with its space, such as {@code " mm"}; empty for none
+ * @param scale    what is shown is the parameter times this
+ */
+public record Control(
+        Parameter parameter,
+        String fold,
+        String label,
+        String says,
+        List<String> examples,
+        List<String> ends,
+        double min,
+        double max,
+        double step,
+        int decimals,
+        String unit,
+        double scale) {
+
+    /** All parameters that have a value of their own, in the order in which they are shown. */
+    public static final List<Control> ALL = read();
+
+    private static List<Control> read() {
+        try {
+            List<Control> all = new ArrayList<>();
+            JsonValue json = JsonValue.parseTrusted(Control.class.getResourceAsStream("controls.json"));
+            for (JsonValue c : json.elements()) {
+                all.add(control(c));
+            }
+            return List.copyOf(all);
+        } catch (ImportException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static Control control(JsonValue c) throws ImportException {
+        Parameter p = Parameter.named(c.require("parameter").text()).orElseThrow(() -> c.wrong("a known parameter"));
+        return new Control(
+                p,
+                c.require("fold").text(),
+                c.require("label").text(),
+                c.require("says").text(),
+                texts(c, "examples"),
+                texts(c, "ends"),
+                c.number("min", 0),
+                c.number("max", 1),
+                c.number("step", 0.01),
+                c.index("decimals", 2),
+                c.text("unit", ""),
+                c.number("scale", 1));
+    }
+
+    static List<String> texts(JsonValue c, String key) throws ImportException {
+        List<String> texts = new ArrayList<>();
+        if (c.has(key)) {
+            for (JsonValue t : c.get(key).elements()) {
+                texts.add(t.text());
+            }
+        }
+        return List.copyOf(texts);
+    }
+}

@@ -1,0 +1,83 @@
+package app.zolvan.core.adjust;
+
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.exchange.library.MaterialJson;
+import app.zolvan.core.material.MaterialKind;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What a designer sees first of a kind of material.
+ *
+ * @param first the controls shown first: parameters by their names, or one of {@code colour}, {@code gloss}, {@code metal},
+ *              {@code substance}, {@code body}, {@code relief} and {@code temperature}
+ */
+public record KindSheet(MaterialKind kind, List<String> first, List<SubKind> subKinds) {
+
+    /**
+     * A kind within a kind, such as bone china.
+     *
+     * @param values what it settles; all else stays
+     */
+    public record SubKind(String name, String says, Map<Parameter, double[]> values) {
+
+        public Surface on(Surface s) {
+            Surface changed = s;
+            for (Map.Entry<Parameter, double[]> v : values.entrySet()) {
+                changed = changed.with(v.getKey(), v.getValue());
+            }
+            return changed;
+        }
+    }
+
+    public static final List<KindSheet> ALL = read();
+
+    public static KindSheet of(MaterialKind kind) {
+        return ALL.stream().filter(k -> k.kind() == kind).findFirst().orElseThrow();
+    }
+
+    /** The kind within the kind whose values the surface has, if there is one. */
+    public Optional<SubKind> within(Surface s) {
+        return subKinds.stream().filter(k -> k.on(s).isNear(s, 1e-6)).findFirst();
+    }
+
+    public Optional<SubKind> named(String name) {
+        return subKinds.stream().filter(k -> k.name().equals(name)).findFirst();
+    }
+
+    private static List<KindSheet> read() {
+        try {
+            JsonValue json = JsonValue.parseTrusted(KindSheet.class.getResourceAsStream("kinds.json"));
+            List<KindSheet> all = new ArrayList<>();
+            for (MaterialKind kind : MaterialKind.values()) {
+                JsonValue k = json.require(kind.word());
+                List<SubKind> subKinds = new ArrayList<>();
+                for (JsonValue s : k.list("kinds")) {
+                    subKinds.add(new SubKind(
+                            s.require("name").text(), s.require("says").text(), values(s)));
+                }
+                all.add(new KindSheet(kind, Control.texts(k, "first"), List.copyOf(subKinds)));
+            }
+            return List.copyOf(all);
+        } catch (ImportException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static Map<Parameter, double[]> values(JsonValue s) throws ImportException {
+        JsonValue json = s.require("values");
+        Surface values = MaterialJson.readOver(Surface.STANDARD, json);
+        Map<Parameter, double[]> named = new EnumMap<>(Parameter.class);
+        for (String key : json.keys()) {
+            Parameter p = Parameter.named(key).orElseThrow();
+            named.put(p, values.value(p));
+        }
+        return named;
+    }
+}

@@ -1,0 +1,193 @@
+package app.zolvan.core.adjust;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.exchange.library.ShippedLibrary;
+import app.zolvan.core.material.FinishWord;
+import app.zolvan.core.material.MainColour;
+import app.zolvan.core.material.Material;
+import app.zolvan.core.material.MaterialKind;
+import app.zolvan.core.material.Metal;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.ParameterException;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.render.surface.Fresnel;
+import app.zolvan.core.render.surface.GlossMeter;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.List;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
+
+class AdjustmentTest {
+    private static final Surface RED =
+            Surface.STANDARD.with(Parameter.BASE_COLOR, 0.4, 0.05, 0.04).with(Parameter.SPECULAR_ROUGHNESS, 0.2);
+
+    /** Light enough for a metal. */
+    private static final Surface TAN = RED.with(Parameter.BASE_COLOR, 0.5, 0.3, 0.24);
+
+    private static Adjustment adjusted(MaterialKind kind, Surface s, String json) throws ImportException {
+        return Adjustment.of(new Material("", "One", kind, s), JsonValue.parse(json.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    @Test
+    void everyParameterIsReachableWithASentenceAndTwoExamples() {
+        List<Parameter> controlled =
+                Control.ALL.stream().map(Control::parameter).toList();
+        assertThat(controlled)
+                .doesNotHaveDuplicates()
+                .containsExactlyInAnyOrderElementsOf(Arrays.stream(Parameter.values())
+                        .filter(p -> p.shape() != Parameter.Shape.TEXTURE_ONLY)
+                        .toList());
+        for (Control c : Control.ALL) {
+            assertThat(c.examples()).as(c.label()).hasSize(2);
+            assertThat(c.says()).as(c.label()).endsWith(".");
+            assertThat(c.min() / c.scale()).isGreaterThanOrEqualTo(c.parameter().min());
+            assertThat(c.max() / c.scale()).isLessThanOrEqualTo(c.parameter().max());
+        }
+    }
+
+    @Test
+    void everyKindShowsControlsThatThereAreAndCanBecomeEachOfItsOwnKinds() throws ImportException {
+        for (KindSheet sheet : KindSheet.ALL) {
+            for (String first : sheet.first()) {
+                boolean wish = List.of("colour", "gloss", "metal", "substance", "body", "relief", "temperature")
+                        .contains(first);
+                assertThat(wish || Parameter.named(first).isPresent()).as(first).isTrue();
+            }
+            Surface s = KindChange.to(sheet.kind(), TAN);
+            assertThat(sheet.subKinds()).hasSizeGreaterThanOrEqualTo(2);
+            for (KindSheet.SubKind k : sheet.subKinds()) {
+                Surface made = adjusted(sheet.kind(), s, "{\"sub_kind\": \"" + k.name() + "\"}")
+                        .material()
+                        .surface();
+                assertThat(sheet.within(made)).contains(k);
+                assertThat(Remarks.of(made)).as(k.name()).isEmpty();
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource(MaterialKind.class)
+    void anotherKindKeepsTheColourTheReliefAndTheGloss(MaterialKind kind) throws ImportException {
+        for (MaterialKind from : MaterialKind.values()) {
+            Surface before = KindChange.to(from, TAN.with(Parameter.COAT_WEIGHT, 0.25));
+            Material after = adjusted(from, before, "{\"kind\": \"" + kind.word() + "\"}")
+                    .material();
+            Surface s = after.surface();
+            assertThat(after.kind()).isEqualTo(kind);
+            LinearRgb was = before.colour(MainColour.of(before));
+            LinearRgb is = s.colour(MainColour.of(s));
+            double bright = kind == MaterialKind.LIGHT || from == MaterialKind.LIGHT ? is.r() / was.r() : 1;
+            assertThat(is.g()).isCloseTo(bright * was.g(), within(1e-9)); // a glow is as bright as its hue can be
+            assertThat(s.number(Parameter.SPECULAR_ROUGHNESS)).isEqualTo(0.2);
+            assertThat(s.number(Parameter.COAT_WEIGHT)).isEqualTo(0.25);
+            assertThat(Remarks.of(s)).isEmpty();
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({ // reflectance facing from n and k: ((n − 1)² + k²) / ((n + 1)² + k²), for red, green and blue
+        "SILVER, 0.990, 0.983, 0.981",
+        "GOLD, 0.957, 0.785, 0.407",
+        "COPPER, 0.934, 0.623, 0.541",
+        "ALUMINIUM, 0.912, 0.914, 0.920",
+        "NICKEL, 0.652, 0.611, 0.523"
+    })
+    void metalsReflectAsMeasured(Metal metal, double r, double g, double b) {
+        assertThat(metal.facing().toArray()).containsExactly(new double[] {r, g, b}, within(0.006));
+    }
+
+    @ParameterizedTest
+    @EnumSource(Metal.class)
+    void aMetalsTintGivesItsTrueReflectanceAtEveryAngle(Metal metal) {
+        double[] f0 = metal.facing().toArray();
+        double[] tint = metal.edgeTint().toArray();
+        for (int c = 0; c < 3; c++) {
+            double most = tint[c] < 1 ? 1e-6 : 0.015; // OpenPBR can't tint beyond Schlick's curve
+            assertThat(Fresnel.metal(1.0 / 7, f0[c], tint[c])).isCloseTo(metal.reflectance(c, 1.0 / 7), within(most));
+            assertThat(metal.reflectance(c, 1e-9)).isCloseTo(1, within(1e-6));
+            for (double cosine = 0.02; cosine <= 1; cosine += 0.02) {
+                assertThat(Fresnel.metal(cosine, f0[c], tint[c])).isCloseTo(metal.reflectance(c, cosine), within(0.05));
+            }
+        }
+        assertThat(metal.isOf(metal.on(RED))).isTrue();
+    }
+
+    @Test
+    void aWishedGlossIsReadAndItsWordFollows() throws ImportException {
+        Adjustment a = adjusted(MaterialKind.PAINT, RED, "{\"gloss\": 40}");
+        double gloss = GlossMeter.measure(a.material().surface());
+        assertThat(gloss).isCloseTo(40, within(0.5));
+        assertThat(FinishWord.ofGloss(gloss).word()).isEqualTo("satin");
+        assertThat(adjusted(MaterialKind.PAINT, RED, "{\"gloss\": 98}").limit()).contains("clear coat");
+        assertThat(Arrays.stream(new double[] {0, 5, 15, 30, 50, 75}).mapToObj(FinishWord::ofGloss))
+                .containsExactly(FinishWord.values()); // rules.md §2
+    }
+
+    @Property(tries = 60)
+    void aGlowIsFoundAgainByItsTemperatureAndItsLumens(
+            @ForAll @DoubleRange(min = 1500, max = 15000) double kelvins,
+            @ForAll @DoubleRange(min = 10, max = 3000) double lumens)
+            throws ImportException {
+        String json = "{\"temperature\": " + kelvins + ", \"lumens\": " + lumens + ", \"area\": 0.05}";
+        Surface s = adjusted(MaterialKind.LIGHT, RED, json).material().surface();
+        assertThat(Adjustment.temperature(s)).isCloseTo(kelvins, within(0.01 * kelvins));
+        assertThat(Adjustment.lumens(s, 0.05)).isCloseTo(lumens, within(1e-6 * lumens));
+        assertThat(Adjustment.temperature(s.with(Parameter.EMISSION_COLOR, 0.2, 1, 0.1)))
+                .as("no body glows green")
+                .isZero();
+    }
+
+    @Test
+    void oddValuesAreRemarkedOnAndSaneOnesAreNot() {
+        assertThat(Remarks.of(RED.with(Parameter.BASE_METALNESS, 0.5)))
+                .singleElement()
+                .asString()
+                .contains("0 and 1");
+        assertThat(Remarks.of(RED.with(Parameter.BASE_COLOR, 1, 1, 1)))
+                .singleElement()
+                .asString()
+                .contains("LRV 92");
+        assertThat(Remarks.of(RED.with(Parameter.BASE_COLOR, 0, 0, 0))).hasSize(1);
+        Surface air = RED.with(Parameter.TRANSMISSION_WEIGHT, 1).with(Parameter.SPECULAR_IOR, 1);
+        assertThat(Remarks.of(air)).singleElement().asString().contains("vanishes");
+        assertThat(Remarks.of(RED.with(Parameter.SPECULAR_IOR, 3))).hasSize(1);
+        Surface even = Metal.GOLD
+                .on(RED)
+                .with(Parameter.GENERALIZED_SCHLICK, true)
+                .with(Parameter.SCHLICK_COLOR0, 0.7, 0.7, 0.7)
+                .with(Parameter.SCHLICK_COLOR90, 0.7, 0.7, 0.7);
+        assertThat(Remarks.of(even)).singleElement().asString().contains("every angle");
+        for (Material m : ShippedLibrary.load().materials()) {
+            assertThat(Remarks.of(m.surface())).as(m.name()).isEmpty();
+        }
+    }
+
+    @Test
+    void wishesThatCantBeUnderstoodAreRefused() {
+        for (String json : List.of(
+                "{\"kind\": \"jelly\"}",
+                "{\"metal\": \"unobtainium\"}",
+                "{\"sub_kind\": \"velvet\"}",
+                "{\"relief\": 1}",
+                "{\"temperature\": 5}",
+                "{\"lumens\": 1e9, \"area\": 1e-6}",
+                "{\"plain\": \"nothing\"}",
+                "{\"sheen\": 1}")) {
+            assertThatThrownBy(() -> adjusted(MaterialKind.PAINT, RED, json))
+                    .as(json)
+                    .isInstanceOf(ParameterException.class);
+        }
+    }
+}
