@@ -288,8 +288,7 @@ class CommandsTest extends ProjectTest {
     @Test
     void aPreviewGivesTheNumbersThatTheChangeThenStores() {
         assign("set", setOf(LEG), "GL-004");
-        Map<String, Object> change =
-                Map.of("part", LEG, "span", 0, "onlyPart", false, "values", Map.of("transmission_depth", 0.01));
+        Map<String, Object> change = Map.of("part", LEG, "span", 0, "values", Map.of("transmission_depth", 0.01));
         JsonNode preview = browser.post(project + "/preview", change).json();
         long before = version();
         assertThat(browser.get(project + "/state").json().get("version").asLong())
@@ -333,16 +332,12 @@ class CommandsTest extends ProjectTest {
     @Test
     void valuesThatAParameterCannotTakeAreRefusedWithItsName() {
         Browser.Answer bad = browser.post(
-                project + "/adjustments",
-                Map.of("part", 0, "span", 0, "onlyPart", false, "values", Map.of("specular_ior", 9)),
-                version());
+                project + "/adjustments", Map.of("part", 0, "span", 0, "values", Map.of("specular_ior", 9)), version());
         assertThat(bad.status()).isEqualTo(422);
         assertThat(bad.json().get("field").asString()).isEqualTo("specular_ior");
         assertThat(bad.sentence()).isEqualTo("specular_ior must lie between 1 and 3; 9 does not.");
         Browser.Answer unknown = browser.post(
-                project + "/adjustments",
-                Map.of("part", 0, "span", 0, "onlyPart", false, "values", Map.of("shininess", 1)),
-                version());
+                project + "/adjustments", Map.of("part", 0, "span", 0, "values", Map.of("shininess", 1)), version());
         assertThat(unknown.sentence()).contains("no material parameter “shininess”");
         Browser.Answer nowhere =
                 browser.post(project + "/assignments", Map.of("level", "part", "targets", List.of(99)), version());
@@ -369,7 +364,11 @@ class CommandsTest extends ProjectTest {
     }
 
     private void adjust(int part, boolean onlyPart, String parameter, double value) {
-        post("/adjustments", Map.of("part", part, "span", 0, "onlyPart", onlyPart, "values", Map.of(parameter, value)));
+        Map<String, Object> body = new HashMap<>(Map.of("part", part, "span", 0, "values", Map.of(parameter, value)));
+        if (onlyPart) {
+            body.put("only", List.of(part));
+        }
+        post("/adjustments", body);
     }
 
     private double roughness(int part) {

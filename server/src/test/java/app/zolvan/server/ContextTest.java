@@ -248,8 +248,7 @@ class ContextTest extends ProjectTest {
         assertThat(shown(3)).isEqualTo("Spun brass");
         post("/assignments", Map.of("level", "part", "targets", List.of(0), "material", libraryMaterial("MT-003")));
         details(1, "SURROUNDINGS", true, true);
-        Map<String, Object> duller =
-                Map.of("part", 0, "span", 0, "onlyPart", false, "values", Map.of("specular_roughness", 0.9));
+        Map<String, Object> duller = Map.of("part", 0, "span", 0, "values", Map.of("specular_roughness", 0.9));
         assertThat(tried("/adjustments", duller).problem())
                 .as("the tray wears the same material")
                 .isEqualTo("model-locked");

@@ -1,8 +1,18 @@
 package app.zolvan.server.library;
 
+import app.zolvan.core.adjust.Control;
+import app.zolvan.core.adjust.KindSheet;
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.exchange.library.MaterialJson;
+import app.zolvan.core.material.Metal;
+import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Substance;
+import app.zolvan.core.material.Surface;
 import app.zolvan.server.account.Account;
+import app.zolvan.server.colour.ColourWire;
 import app.zolvan.server.project.ProjectService;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
@@ -10,18 +20,24 @@ import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
 /** The library's materials. */
 @RestController
 class LibraryController {
+    private static final int NEAREST = 6;
     private final MaterialService materials;
     private final ChipService chips;
     private final ProjectService projects;
+    private final MeanColours means;
 
-    LibraryController(MaterialService materials, ChipService chips, ProjectService projects) {
+    LibraryController(MaterialService materials, ChipService chips, ProjectService projects, MeanColours means) {
+        this.means = means;
         this.materials = materials;
         this.chips = chips;
         this.projects = projects;
@@ -34,6 +50,88 @@ class LibraryController {
     List<SubstanceWire> substances() {
         return Arrays.stream(Substance.values())
                 .map(s -> new SubstanceWire(s.label(), s.ior(), s.lightSpeed() / Substance.LIGHT))
+                .toList();
+    }
+
+    /**
+     * How a parameter is shown.
+     *
+     * @param scale what is shown is the parameter times this
+     */
+    record ControlWire(
+            String parameter,
+            String fold,
+            String label,
+            String says,
+            List<String> examples,
+            List<String> ends,
+            Parameter.Shape shape,
+            double min,
+            double max,
+            double step,
+            int decimals,
+            String unit,
+            double scale,
+            Object standard) {
+
+        static ControlWire of(Control c) {
+            return new ControlWire(
+                    c.parameter().openPbrName(),
+                    c.fold(),
+                    c.label(),
+                    c.says(),
+                    c.examples(),
+                    c.ends(),
+                    c.parameter().shape(),
+                    c.min(),
+                    c.max(),
+                    c.step(),
+                    c.decimals(),
+                    c.unit(),
+                    c.scale(),
+                    MaterialJson.value(Surface.STANDARD, c.parameter()));
+        }
+    }
+
+    record SubKindWire(String name, String says) {}
+
+    record KindWire(String kind, List<String> first, List<SubKindWire> subKinds) {}
+
+    /** A measured metal and its reflectance facing. */
+    record MetalWire(String id, String label, ColourWire colour) {}
+
+    record ControlsWire(List<ControlWire> controls, List<KindWire> kinds, List<MetalWire> metals) {}
+
+    /** What can be adjusted about materials, and how it is called. */
+    @GetMapping("/api/library/controls")
+    ControlsWire controls() {
+        return new ControlsWire(
+                Control.ALL.stream().map(ControlWire::of).toList(),
+                KindSheet.ALL.stream()
+                        .map(k -> new KindWire(
+                                k.kind().word(),
+                                k.first(),
+                                k.subKinds().stream()
+                                        .map(s -> new SubKindWire(s.name(), s.says()))
+                                        .toList()))
+                        .toList(),
+                Arrays.stream(Metal.values())
+                        .map(m -> new MetalWire(m.name(), m.label(), ColourWire.of(m.facing())))
+                        .toList());
+    }
+
+    record ColourSought(@NotNull @Size(min = 3, max = 3) List<Double> linear) {}
+
+    /** @param difference CIEDE2000 between its mean colour and the one that is sought */
+    record Near(MaterialWire material, double difference) {}
+
+    /** The library's materials nearest to a colour. */
+    @PostMapping("/api/library/nearest")
+    List<Near> nearest(@Validated @RequestBody ColourSought c) {
+        LinearRgb sought =
+                LinearRgb.of(c.linear().stream().mapToDouble(v -> v).toArray()).clamped();
+        return means.nearest(materials.library(), sought, NEAREST).stream()
+                .map(n -> new Near(MaterialWire.of(n.material(), null), n.difference()))
                 .toList();
     }
 

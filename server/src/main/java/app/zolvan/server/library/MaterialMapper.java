@@ -10,7 +10,8 @@ import org.apache.ibatis.annotations.Select;
 
 @Mapper
 interface MaterialMapper {
-    String COLUMNS = "id, project_id, origin, arrived, code, name, kind, surface::text as surface, position";
+    String COLUMNS =
+            "id, project_id, origin, parent, own, arrived, code, name, kind, surface::text as surface, position";
 
     @Select("select " + COLUMNS + " from material where project_id is null order by position")
     List<MaterialRow> library();
@@ -22,10 +23,12 @@ interface MaterialMapper {
     Optional<MaterialRow> find(UUID id);
 
     @Insert("""
-            insert into material (id, project_id, origin, arrived, code, name, kind, surface, position)
-            values (#{id}, #{projectId}, #{origin}, #{arrived}, #{code}, #{name}, #{kind}, #{surface}::jsonb,
-                    #{position})
-            on conflict (id) do update set name = excluded.name, surface = excluded.surface""")
+            insert into material (id, project_id, origin, parent, own, arrived, code, name, kind, surface, position)
+            values (#{id}, #{projectId}, #{origin}, #{parent}, #{own}, #{arrived}, #{code}, #{name}, #{kind},
+                    #{surface}::jsonb, #{position})
+            on conflict (id) do update
+            set name = excluded.name, kind = excluded.kind, surface = excluded.surface, parent = excluded.parent,
+                own = excluded.own""")
     void put(MaterialRow row);
 
     @Insert("""

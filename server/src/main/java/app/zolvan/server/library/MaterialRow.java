@@ -1,15 +1,21 @@
 package app.zolvan.server.library;
 
+import app.zolvan.core.adjust.Variation;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonText;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
+import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.Objects;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -17,13 +23,17 @@ import org.jspecify.annotations.Nullable;
  *
  * @param projectId null for the library's
  * @param origin    the material it was made from
+ * @param parent    the project's material that it is a variation of
+ * @param own       of a variation, the parameters that are its own, with spaces between
  * @param arrived   whether it came with the file
- * @param surface   JSON as {@link MaterialJson} writes it
+ * @param surface   JSON as {@link MaterialJson} writes it; of a variation, what it shows
  */
 public record MaterialRow(
         UUID id,
         @Nullable UUID projectId,
         @Nullable UUID origin,
+        @Nullable UUID parent,
+        @Nullable String own,
         boolean arrived,
         String code,
         String name,
@@ -36,6 +46,10 @@ public record MaterialRow(
     }
 
     public Surface toSurface() {
+        return read(surface);
+    }
+
+    public static Surface read(String surface) {
         try {
             return MaterialJson.read(JsonValue.parse(surface.getBytes(StandardCharsets.UTF_8)));
         } catch (ImportException e) {
@@ -44,7 +58,36 @@ public record MaterialRow(
     }
 
     public MaterialRow with(String newName, Surface newSurface) {
-        return new MaterialRow(id, projectId, origin, arrived, code, newName, kind, json(newSurface), position);
+        return new MaterialRow(
+                id, projectId, origin, parent, own, arrived, code, newName, kind, json(newSurface), position);
+    }
+
+    /** The same material with another look, and perhaps of another kind. */
+    public MaterialRow with(Material m) {
+        String word = m.kind() == null ? null : m.kind().word();
+        return new MaterialRow(
+                id, projectId, origin, parent, own, arrived, code, name, word, json(m.surface()), position);
+    }
+
+    /** A variation of another of the project's materials, or none where that is null. */
+    public MaterialRow variationOf(@Nullable UUID other, Set<Parameter> ownParameters) {
+        String names = other == null
+                ? null
+                : ownParameters.stream().map(Parameter::openPbrName).collect(Collectors.joining(" "));
+        return new MaterialRow(id, projectId, origin, other, names, arrived, code, name, kind, surface, position);
+    }
+
+    public Set<Parameter> ownParameters() {
+        Set<Parameter> all = EnumSet.noneOf(Parameter.class);
+        if (own != null && !own.isEmpty()) {
+            Arrays.stream(own.split(" ")).map(Parameter::named).forEach(p -> p.ifPresent(all::add));
+        }
+        return all;
+    }
+
+    /** What this variation becomes when its parent changes. */
+    public MaterialRow following(Surface changedParent) {
+        return with(name, Variation.of(changedParent, toSurface(), ownParameters()));
     }
 
     /** The same values, whatever the order in which JSON lists them. */
@@ -54,6 +97,8 @@ public record MaterialRow(
                 && name.equals(o.name)
                 && code.equals(o.code)
                 && Objects.equals(kind, o.kind)
+                && Objects.equals(parent, o.parent)
+                && ownParameters().equals(o.ownParameters())
                 && toSurface().equals(o.toSurface());
     }
 

@@ -1,14 +1,25 @@
 package app.zolvan.server.library;
 
+import app.zolvan.core.adjust.Adjustment;
+import app.zolvan.core.adjust.KindSheet;
+import app.zolvan.core.adjust.Remarks;
 import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.material.FinishWord;
 import app.zolvan.core.material.MainColour;
+import app.zolvan.core.material.MaterialKind;
+import app.zolvan.core.material.Metal;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.material.TextureUse.RealSize;
 import app.zolvan.core.render.chip.Chip;
+import app.zolvan.core.render.surface.GlossMeter;
 import app.zolvan.server.colour.ColourWire;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -23,6 +34,16 @@ import org.jspecify.annotations.Nullable;
  * @param chip            names the picture of its sample: another one where that looks different
  * @param physical        what a chip of it shows, as a body 4 mm thick
  * @param values          every parameter by its OpenPBR name: a number, three linear components, or true or false
+ * @param whole           all of it, to put back later
+ * @param parent          the material that it is a variation of
+ * @param own             of a variation, the parameters that are its own
+ * @param gloss           in GU, by the simulated meter
+ * @param glossParameter  the roughness that decides it
+ * @param subKind         the kind within its kind whose values it has
+ * @param metal           the measured metal that it shows
+ * @param relief          strength of its normal map; null where it has none
+ * @param temperature     of its glow in kelvins; null where no glowing body has its colour
+ * @param remarks         what looks odd about it, a sentence each
  */
 public record MaterialWire(
         UUID id,
@@ -37,13 +58,39 @@ public record MaterialWire(
         String finish,
         String chip,
         PhysicalWire physical,
-        Map<String, Object> values) {
+        Map<String, Object> values,
+        Map<String, Object> whole,
+        @Nullable UUID parent,
+        List<String> own,
+        double gloss,
+        String glossParameter,
+        @Nullable String subKind,
+        @Nullable String metal,
+        @Nullable Double relief,
+        @Nullable Double temperature,
+        double lumensPerSquareMetre,
+        List<TexturedWire> textures,
+        List<String> remarks) {
+
+    /**
+     * A picture that drives a parameter.
+     *
+     * @param size of one repeat in metres; null where it follows the model's coordinates
+     */
+    public record TexturedWire(
+            String parameter,
+            String image,
+            String channel,
+            @Nullable List<Double> size,
+            String colourSpace) {}
+
     private static final double CHIP_THICKNESS = 0.004;
 
     /** @param origin the material it was made from; null where there is none */
     public static MaterialWire of(MaterialRow m, @Nullable MaterialRow origin) {
         Surface s = m.toSurface();
         Parameter colour = MainColour.of(s);
+        double gloss = GlossReadings.of(s);
         return new MaterialWire(
                 m.id(),
                 m.origin(),
@@ -54,10 +101,61 @@ public record MaterialWire(
                 origin != null && !origin.toSurface().equals(s),
                 ColourWire.of(s.colour(colour)),
                 colour.openPbrName(),
-                FinishWord.of(s).word(),
+                FinishWord.ofGloss(gloss).word(),
                 Chip.key(s),
                 PhysicalWire.of(PhysicalMaterial.of(s, CHIP_THICKNESS)),
-                values(s));
+                values(s),
+                MaterialJson.write(s),
+                m.parent(),
+                m.ownParameters().stream().map(Parameter::openPbrName).toList(),
+                gloss,
+                GlossMeter.roughness(s).openPbrName(),
+                subKind(m, s),
+                Arrays.stream(Metal.values())
+                        .filter(metal -> metal.isOf(s))
+                        .findFirst()
+                        .map(Metal::name)
+                        .orElse(null),
+                relief(s),
+                temperature(s),
+                Adjustment.lumens(s, 1),
+                textures(s),
+                Remarks.of(s));
+    }
+
+    private static @Nullable String subKind(MaterialRow m, Surface s) {
+        return m.kind() == null
+                ? null
+                : KindSheet.of(MaterialKind.ofWord(m.kind()))
+                        .within(s)
+                        .map(KindSheet.SubKind::name)
+                        .orElse(null);
+    }
+
+    private static @Nullable Double relief(Surface s) {
+        TextureUse normal = s.textures().get(Parameter.GEOMETRY_NORMAL);
+        return normal == null ? null : normal.strength();
+    }
+
+    private static @Nullable Double temperature(Surface s) {
+        double kelvins = s.number(Parameter.EMISSION_LUMINANCE) > 0 ? Adjustment.temperature(s) : 0;
+        return kelvins > 0 ? kelvins : null;
+    }
+
+    private static List<TexturedWire> textures(Surface s) {
+        return s.textures().entrySet().stream()
+                .map(e -> {
+                    TextureUse t = e.getValue();
+                    List<Double> size = t.placement() instanceof RealSize r ? List.of(r.width(), r.height()) : null;
+                    boolean colour = e.getKey().shape() == Parameter.Shape.COLOUR;
+                    return new TexturedWire(
+                            e.getKey().openPbrName(),
+                            t.image(),
+                            t.channel().name().toLowerCase(Locale.ROOT),
+                            size,
+                            colour ? "sRGB" : "linear");
+                })
+                .toList();
     }
 
     private static Map<String, Object> values(Surface s) {

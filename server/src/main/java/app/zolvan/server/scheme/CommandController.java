@@ -9,7 +9,6 @@ import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
-import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
@@ -24,29 +23,21 @@ import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.json.JsonMapper;
 
 /** What a project shows, and the commands that change it. Every command needs If-Match and answers with the new state. */
 @RestController
 @RequestMapping("/api/projects/{id}")
 class CommandController {
     private final CommandService commands;
-    private final JsonMapper json;
 
-    CommandController(CommandService commands, JsonMapper json) {
+    CommandController(CommandService commands) {
         this.commands = commands;
-        this.json = json;
     }
 
     record Assignment(
             @NotNull String level,
             @NotEmpty @Size(max = 100_000) List<Integer> targets,
             @Nullable UUID material) {}
-
-    record Adjustment(
-            int part, int span, boolean onlyPart, @NotEmpty Map<String, Object> values) {}
-
-    record NewName(@NotNull @Size(max = 200) String name) {}
 
     record NewDetails(
             @NotNull @Size(max = 200) String name,
@@ -81,28 +72,6 @@ class CommandController {
         return tagged(commands.assign(account, id, ProjectService.version(seen), level, a.targets(), a.material()));
     }
 
-    @PostMapping("/adjustments")
-    ResponseEntity<ProjectState> adjust(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
-            @Validated @RequestBody Adjustment a) {
-        return tagged(commands.adjust(
-                account,
-                id,
-                ProjectService.version(seen),
-                a.part(),
-                a.span(),
-                a.onlyPart(),
-                json.valueToTree(a.values())));
-    }
-
-    @PostMapping("/preview")
-    CommandService.Preview preview(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody Adjustment a) {
-        return commands.preview(account, id, a.part(), a.span(), json.valueToTree(a.values()));
-    }
-
     @GetMapping("/trial")
     ProjectState.LookWire trial(
             @AuthenticationPrincipal Account account,
@@ -110,16 +79,6 @@ class CommandController {
             @RequestParam int part,
             @RequestParam UUID material) {
         return commands.trial(account, id, part, material);
-    }
-
-    @PostMapping("/materials/{material}/name")
-    ResponseEntity<ProjectState> renameMaterial(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID material,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
-            @Validated @RequestBody NewName n) {
-        return tagged(commands.renameMaterial(account, id, ProjectService.version(seen), material, n.name()));
     }
 
     @PostMapping("/details")

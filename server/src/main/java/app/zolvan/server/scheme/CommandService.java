@@ -4,9 +4,6 @@ import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.assign.LookTrace;
 import app.zolvan.core.assign.LookTrace.Aspect;
-import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.json.JsonValue;
-import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.LengthUnit;
@@ -38,7 +35,6 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -158,7 +154,7 @@ public class CommandService {
                 : scene.parts().get(target).name();
     }
 
-    private Change entryChange(Project project, Level level, int target, @Nullable UUID material) {
+    Change entryChange(Project project, Level level, int target, @Nullable UUID material) {
         UUID scheme = schemes.schemeId(project.id());
         SchemeMapper.EntryRow before =
                 mapper.entry(scheme, level.name(), target, BOTH).orElse(null);
@@ -166,74 +162,6 @@ public class CommandService {
                 ? null
                 : new SchemeMapper.EntryRow(scheme, level.name(), target, BOTH, material, null, false);
         return new Change.OfEntry(scheme, level.name(), target, BOTH, before, after);
-    }
-
-    /**
-     * Changes parameters of what a region shows: for all parts that show the same material, or for this part only, which
-     * then gets a material of its own.
-     */
-    @Transactional
-    public ProjectState adjust(
-            Account account, UUID projectId, long seen, int part, int span, boolean onlyPart, JsonNode values) {
-        Project project = begin(account, projectId, seen);
-        LookTable looks = schemes.looks(project);
-        Scene.Part target = requireRegion(looks.scene(), part, span);
-        MaterialRow shown = looks.shown(part, span).material();
-        Surface surface = adjusted(shown, values);
-        String what = adjustedNames(values);
-        List<Change> changes = new ArrayList<>();
-        boolean own = shown != null && shown.projectId() != null && !shown.arrived();
-        boolean alone = own && looks.partsShowing(shown.id()) == 1;
-        if (own && (!onlyPart || alone)) {
-            changes.add(new Change.OfMaterial(shown.id(), shown, shown.with(shown.name(), surface)));
-            return commit(account, project, what + " of " + shown.name(), changes);
-        }
-        MaterialRow from = shown != null ? shown : neutral(project.id());
-        String name = own && onlyPart ? from.name() + " · " + target.name() : from.name();
-        MaterialRow copy = MaterialService.copy(
-                from,
-                project.id(),
-                name,
-                surface,
-                materials.ofProject(project.id()).size());
-        if (shown == null) {
-            copy = new MaterialRow(
-                    copy.id(), project.id(), null, false, "", "Own colour", null, copy.surface(), copy.position());
-        }
-        changes.add(new Change.OfMaterial(copy.id(), null, copy));
-        changes.add(
-                onlyPart
-                        ? entryChange(project, Level.PART, part, copy.id())
-                        : entryChange(project, Level.SET, target.sets().get(span), copy.id()));
-        return commit(account, project, what + " of " + name, changes);
-    }
-
-    private static MaterialRow neutral(UUID project) {
-        return new MaterialRow(
-                new UUID(0, 0),
-                project,
-                null,
-                false,
-                "",
-                Look.NEUTRAL.name(),
-                null,
-                MaterialRow.json(Look.NEUTRAL.surface()),
-                0);
-    }
-
-    private Surface adjusted(@Nullable MaterialRow shown, JsonNode values) {
-        Surface base = shown == null ? Look.NEUTRAL.surface() : shown.toSurface();
-        try {
-            return MaterialJson.readOver(base, JsonValue.parse(json.writeValueAsBytes(values)));
-        } catch (ImportException e) {
-            throw Problem.ofField("values", "A value is not of the kind its parameter takes.");
-        }
-    }
-
-    private static String adjustedNames(JsonNode values) {
-        List<String> names = new ArrayList<>(values.propertyNames());
-        String first = names.isEmpty() ? "" : names.get(0).replace('_', ' ');
-        return names.size() > 1 ? first + " and more" : first;
     }
 
     static Scene.Part requireRegion(Scene scene, int part, int span) {
@@ -247,23 +175,6 @@ public class CommandService {
         return p;
     }
 
-    /** What the region would show with changed values: the same numbers that {@link #adjust} would store. */
-    public Preview preview(Account account, UUID projectId, int part, int span, JsonNode values) {
-        Project project = projects.require(account, projectId);
-        LookTable looks = schemes.looks(project);
-        Scene.Part target = requireRegion(looks.scene(), part, span);
-        MaterialRow shown = looks.shown(part, span).material();
-        Surface surface = adjusted(shown, values);
-        MaterialRow base = shown != null ? shown : neutral(projectId);
-        Look look = Look.of(base.toMaterial(), null, target.ownThickness(), null);
-        Look changed =
-                Look.of(base.with(base.name(), surface).toMaterial(), look.mapping(), target.ownThickness(), null);
-        return new Preview(MaterialWire.of(base.with(base.name(), surface), null), PhysicalWire.of(changed.physical()));
-    }
-
-    /** @param physical for the thickness of the part at hand */
-    public record Preview(MaterialWire material, PhysicalWire physical) {}
-
     /** What a part would show if it were given a material, before it is. */
     public LookWire trial(Account account, UUID projectId, int part, UUID material) {
         Project project = projects.require(account, projectId);
@@ -271,18 +182,6 @@ public class CommandService {
         MaterialRow row = materials.requireUsable(projectId, material);
         Look look = Look.of(row.toMaterial(), null, target.ownThickness(), null);
         return wire(new LookTable.Shown(look, row));
-    }
-
-    /** Gives one of the project's materials another name. */
-    @Transactional
-    public ProjectState renameMaterial(Account account, UUID projectId, long seen, UUID material, String name) {
-        Project project = begin(account, projectId, seen);
-        MaterialRow row = materials.requireUsable(projectId, material);
-        if (row.projectId() == null) {
-            throw Problem.ofField("name", "Library materials keep their names. Put it on a part and name the copy.");
-        }
-        MaterialRow renamed = row.with(requireName(name), row.toSurface());
-        return commit(account, project, "Rename " + row.name(), List.of(new Change.OfMaterial(row.id(), row, renamed)));
     }
 
     private PartState partState(Project project, int part) {
@@ -530,7 +429,7 @@ public class CommandService {
                         .orElse(null));
     }
 
-    private static LookWire wire(LookTable.Shown shown) {
+    static LookWire wire(LookTable.Shown shown) {
         Look look = shown.look();
         return new LookWire(
                 shown.material() == null ? null : shown.material().id(),

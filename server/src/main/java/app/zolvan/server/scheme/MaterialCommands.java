@@ -1,0 +1,300 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.core.adjust.Adjustment;
+import app.zolvan.core.adjust.Variation;
+import app.zolvan.core.assign.Level;
+import app.zolvan.core.assign.Look;
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.material.Material;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
+import app.zolvan.server.account.Account;
+import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.library.MaterialRow;
+import app.zolvan.server.library.MaterialService;
+import app.zolvan.server.library.MaterialWire;
+import app.zolvan.server.library.PhysicalWire;
+import app.zolvan.server.model.Scene;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Project;
+import app.zolvan.server.project.ProjectService;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What designers change about a project's materials themselves. */
+@Service
+class MaterialCommands {
+    private final CommandService commands;
+    private final SchemeService schemes;
+    private final MaterialService materials;
+    private final ProjectService projects;
+    private final AssetService assets;
+    private final JsonMapper json;
+
+    MaterialCommands(
+            CommandService commands,
+            SchemeService schemes,
+            MaterialService materials,
+            ProjectService projects,
+            AssetService assets,
+            JsonMapper json) {
+        this.commands = commands;
+        this.schemes = schemes;
+        this.materials = materials;
+        this.projects = projects;
+        this.assets = assets;
+        this.json = json;
+    }
+
+    /**
+     * Changes values of what a region shows: for all parts that show the same material, or for some parts only, which then
+     * get a material of their own. Variations of the material follow.
+     *
+     * @param only parts; null for all
+     */
+    @Transactional
+    ProjectState adjust(
+            Account account,
+            UUID projectId,
+            long seen,
+            int part,
+            int span,
+            @Nullable List<Integer> only,
+            Map<String, Object> values) {
+        Project project = commands.begin(account, projectId, seen);
+        LookTable looks = schemes.looks(project);
+        Scene.Part target = CommandService.requireRegion(looks.scene(), part, span);
+        MaterialRow shown = looks.shown(part, span).material();
+        Material changed = adjusted(projectId, shown, target, values).material();
+        String what = CommandLabel.of(values);
+        boolean own = shown != null && shown.projectId() != null && !shown.arrived();
+        if (own && (only == null || coversAll(looks, shown, only))) {
+            return commands.commit(account, project, what + " of " + shown.name(), edit(shown, changed));
+        }
+        Set<Integer> few = only == null ? Set.of() : wearing(looks, shown, only);
+        String name = own ? shown.name() + " · " + told(looks.scene(), few, target) : changed.name();
+        MaterialRow copy = newRow(project, shown, changed, name);
+        List<Change> changes = new ArrayList<>();
+        changes.add(new Change.OfMaterial(copy.id(), null, copy));
+        if (only == null) {
+            changes.add(commands.entryChange(project, Level.SET, target.sets().get(span), copy.id()));
+        }
+        few.forEach(p -> changes.add(commands.entryChange(project, Level.PART, p, copy.id())));
+        return commands.commit(account, project, what + " of " + name, changes);
+    }
+
+    private MaterialRow newRow(Project project, @Nullable MaterialRow from, Material changed, String name) {
+        int position = materials.ofProject(project.id()).size();
+        MaterialRow base = from == null ? neutral(project.id()) : from;
+        MaterialRow copy = MaterialService.copy(base, project.id(), name, changed.surface(), position)
+                .with(new Material(base.code(), name, changed.kind(), changed.surface()));
+        return from != null
+                ? copy
+                : new MaterialRow(
+                        copy.id(),
+                        project.id(),
+                        null,
+                        null,
+                        null,
+                        false,
+                        "",
+                        "Own colour",
+                        copy.kind(),
+                        copy.surface(),
+                        position);
+    }
+
+    private static String told(Scene scene, Set<Integer> parts, Scene.Part target) {
+        return parts.size() > 1
+                ? parts.size() + " parts"
+                : scene.parts()
+                        .get(parts.isEmpty() ? target.index() : parts.iterator().next())
+                        .name();
+    }
+
+    /** Those of some parts that show a material. */
+    private static Set<Integer> wearing(LookTable looks, @Nullable MaterialRow m, List<Integer> parts) {
+        Set<Integer> few = new TreeSet<>();
+        for (int p : parts) {
+            Scene.Part part = CommandService.requireRegion(looks.scene(), p, 0);
+            if (m == null || looks.shows(part, m.id())) {
+                few.add(p);
+            }
+        }
+        if (few.isEmpty()) {
+            throw Problem.conflict("nothing", "None of these parts shows this material any more.", null);
+        }
+        return few;
+    }
+
+    private static boolean coversAll(LookTable looks, MaterialRow m, List<Integer> parts) {
+        return looks.partsShowing(m.id()) <= wearing(looks, m, parts).size();
+    }
+
+    /** The changes of a material and of all that are variations of it, near and far. */
+    private List<Change> edit(MaterialRow before, Material changed) {
+        MaterialRow after = before.with(changed);
+        MaterialRow parent = before.parent() == null ? null : materials.find(before.parent());
+        if (parent != null) {
+            after = after.variationOf(
+                    parent.id(),
+                    Variation.owned(before.ownParameters(), parent.toSurface(), before.toSurface(), changed.surface()));
+        }
+        Map<UUID, Change> changes = new LinkedHashMap<>();
+        changes.put(before.id(), new Change.OfMaterial(before.id(), before, after));
+        follow(after, materials.ofProject(before.projectId()), changes);
+        return List.copyOf(changes.values());
+    }
+
+    private static void follow(MaterialRow parent, List<MaterialRow> all, Map<UUID, Change> changes) {
+        for (MaterialRow m : all) {
+            if (parent.id().equals(m.parent()) && !changes.containsKey(m.id())) {
+                MaterialRow after = m.following(parent.toSurface());
+                changes.put(m.id(), new Change.OfMaterial(m.id(), m, after));
+                follow(after, all, changes);
+            }
+        }
+    }
+
+    private static MaterialRow neutral(UUID project) {
+        return new MaterialRow(
+                new UUID(0, 0),
+                project,
+                null,
+                null,
+                null,
+                false,
+                "",
+                Look.NEUTRAL.name(),
+                null,
+                MaterialRow.json(Look.NEUTRAL.surface()),
+                0);
+    }
+
+    private Adjustment adjusted(
+            UUID projectId, @Nullable MaterialRow shown, Scene.Part part, Map<String, Object> values) {
+        Material base = shown == null ? Look.NEUTRAL : shown.toMaterial();
+        Map<String, Object> wishes = new LinkedHashMap<>(values);
+        wishes.put("area", part.area());
+        try {
+            Adjustment a = Adjustment.of(base, JsonValue.parse(json.writeValueAsBytes(wishes)));
+            requireOwnImages(projectId, base.surface(), a.material().surface());
+            return a;
+        } catch (ImportException e) {
+            throw Problem.ofField("values", "A value is not of the kind its parameter takes.");
+        }
+    }
+
+    private void requireOwnImages(UUID projectId, Surface before, Surface after) {
+        Set<TextureUse> known = Set.copyOf(before.textures().values());
+        for (TextureUse t : after.textures().values()) {
+            if (!known.contains(t) && !assets.isReadable(projectId, t.image())) {
+                throw Problem.notFound("image");
+            }
+        }
+    }
+
+    /** What the region would show with changed values: the same numbers that {@link #adjust} would store. */
+    Preview preview(Account account, UUID projectId, int part, int span, Map<String, Object> values) {
+        Project project = projects.require(account, projectId);
+        LookTable looks = schemes.looks(project);
+        Scene.Part target = CommandService.requireRegion(looks.scene(), part, span);
+        MaterialRow shown = looks.shown(part, span).material();
+        Adjustment a = adjusted(projectId, shown, target, values);
+        MaterialRow base = shown != null ? shown : neutral(projectId);
+        Look look = Look.of(base.toMaterial(), null, target.ownThickness(), null);
+        Look changed = Look.of(a.material(), look.mapping(), target.ownThickness(), null);
+        MaterialRow row = base.with(a.material());
+        return new Preview(MaterialWire.of(row, null), PhysicalWire.of(changed.physical()), a.limit());
+    }
+
+    /**
+     * @param physical for the thickness of the part at hand
+     * @param limit    why a wish was met in part only; empty where it was met
+     */
+    record Preview(MaterialWire material, PhysicalWire physical, String limit) {}
+
+    /** Gives one of the project's materials another name. */
+    @Transactional
+    ProjectState rename(Account account, UUID projectId, long seen, UUID material, String name) {
+        Project project = commands.begin(account, projectId, seen);
+        MaterialRow row = requireOwn(projectId, material);
+        MaterialRow renamed = row.with(CommandService.requireName(name), row.toSurface());
+        return commands.commit(
+                account, project, "Rename " + row.name(), List.of(new Change.OfMaterial(row.id(), row, renamed)));
+    }
+
+    private MaterialRow requireOwn(UUID projectId, UUID material) {
+        MaterialRow row = materials.requireUsable(projectId, material);
+        if (row.projectId() == null) {
+            throw Problem.ofField("name", "Library materials stay as they are. Put it on a part and change the copy.");
+        }
+        return row;
+    }
+
+    /**
+     * Makes another material of one: independent of it, or a variation that follows it.
+     *
+     * @param parts get it, each for itself; none to have it in the palette only
+     */
+    @Transactional
+    ProjectState copy(
+            Account account,
+            UUID projectId,
+            long seen,
+            UUID material,
+            String name,
+            boolean variation,
+            List<Integer> parts) {
+        Project project = commands.begin(account, projectId, seen);
+        MaterialRow from = materials.requireUsable(projectId, material);
+        if (variation && (from.projectId() == null || from.arrived())) {
+            throw Problem.ofField(
+                    "variation",
+                    "A variation follows one of the project’s own materials. Put this one on a part first.");
+        }
+        Scene scene = schemes.looks(project).scene();
+        MaterialRow copy = MaterialService.copy(
+                from,
+                projectId,
+                CommandService.requireName(name),
+                from.toSurface(),
+                materials.ofProject(projectId).size());
+        if (variation) {
+            copy = copy.variationOf(from.id(), Set.of());
+        }
+        List<Change> changes = new ArrayList<>();
+        changes.add(new Change.OfMaterial(copy.id(), null, copy));
+        for (int p : new TreeSet<>(parts)) {
+            CommandService.requireRegion(scene, p, 0);
+            changes.add(commands.entryChange(project, Level.PART, p, copy.id()));
+        }
+        String label = (variation ? "Variation of " : "Copy of ") + from.name();
+        return commands.commit(account, project, label, changes);
+    }
+
+    /** A variation no longer follows; it stays as it looks. */
+    @Transactional
+    ProjectState makeIndependent(Account account, UUID projectId, long seen, UUID material) {
+        Project project = commands.begin(account, projectId, seen);
+        MaterialRow row = requireOwn(projectId, material);
+        if (row.parent() == null) {
+            throw Problem.conflict("nothing", row.name() + " follows no other material.", null);
+        }
+        return commands.commit(
+                account,
+                project,
+                row.name() + " made independent",
+                List.of(new Change.OfMaterial(row.id(), row, row.variationOf(null, Set.of()))));
+    }
+}

@@ -1,0 +1,96 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.server.account.Account;
+import app.zolvan.server.project.ProjectService;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.validation.annotation.Validated;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Changes of a project's materials. */
+@RestController
+@RequestMapping("/api/projects/{id}")
+class MaterialController {
+    private final MaterialCommands commands;
+
+    MaterialController(MaterialCommands commands) {
+        this.commands = commands;
+    }
+
+    /**
+     * @param only   the parts that change; null for all that show the same material
+     * @param values of parameters, by OpenPBR's names, and wishes about several
+     */
+    record Adjustment(
+            int part,
+            int span,
+            @Nullable @Size(max = 100_000) List<Integer> only,
+            @NotEmpty @Size(max = 100) Map<String, Object> values) {}
+
+    record NewName(@NotNull @Size(max = 200) String name) {}
+
+    record NewCopy(
+            @NotNull @Size(max = 200) String name,
+            boolean variation,
+            @NotNull @Size(max = 100_000) List<Integer> parts) {}
+
+    @PostMapping("/adjustments")
+    ResponseEntity<ProjectState> adjust(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Adjustment a) {
+        return CommandController.tagged(
+                commands.adjust(account, id, ProjectService.version(seen), a.part(), a.span(), a.only(), a.values()));
+    }
+
+    @PostMapping("/preview")
+    MaterialCommands.Preview preview(
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody Adjustment a) {
+        return commands.preview(account, id, a.part(), a.span(), a.values());
+    }
+
+    @PostMapping("/materials/{material}/name")
+    ResponseEntity<ProjectState> rename(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID material,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody NewName n) {
+        return CommandController.tagged(commands.rename(account, id, ProjectService.version(seen), material, n.name()));
+    }
+
+    /** Another material made of one: a copy, or a variation that follows it. */
+    @PostMapping("/materials/{material}/copies")
+    ResponseEntity<ProjectState> copy(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID material,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody NewCopy n) {
+        return CommandController.tagged(
+                commands.copy(account, id, ProjectService.version(seen), material, n.name(), n.variation(), n.parts()));
+    }
+
+    @PostMapping("/materials/{material}/independence")
+    ResponseEntity<ProjectState> makeIndependent(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID material,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
+        return CommandController.tagged(commands.makeIndependent(account, id, ProjectService.version(seen), material));
+    }
+}
