@@ -14,6 +14,14 @@ export type Preview = Schemas['Preview']
 export type Stratum = Schemas['Stratum']
 export type Colour = Schemas['ColourWire']
 export type Substance = Schemas['SubstanceWire']
+export type Controls = Schemas['ControlsWire']
+export type Control = Schemas['ControlWire']
+export type ColourAround = Schemas['Around']
+export type Beside = Schemas['Beside']
+export type PictureColours = Schemas['PictureWire']
+export type Palette = Schemas['PaletteWire']
+export type SwatchText = Schemas['SwatchText']
+export type NearMaterial = Schemas['Near']
 export type Job = Schemas['Job']
 export type JobQuestion = Schemas['JobQuestion']
 export type ExportFormat = Schemas['ExportFormat']
@@ -43,7 +51,8 @@ export type Belonging = PlacedModel['belonging']
 export type HelperForm = Schemas['NewForm']['form']
 export type Placing = Schemas['PlaceWire']
 export type Repetition = Schemas['RepetitionWire']
-export type Values = Record<string, number | boolean | number[]>
+/** Values of parameters by their names, and wishes about several of them. */
+export type Values = Record<string, unknown>
 export type Level = 'set' | 'part'
 
 /** A refusal by the server: a sentence for the designer and a stable type for programs. */
@@ -95,6 +104,25 @@ async function send<T>(method: string, path: string, { body, version }: Sending 
   return (text ? JSON.parse(text) : undefined) as T
 }
 
+/** Sends bytes as they are. */
+async function sendFile<T>(path: string, body: Blob, name: string): Promise<T> {
+  const headers = {
+    Accept: 'application/json',
+    'Content-Type': 'application/octet-stream',
+    'X-File-Name': encodeURIComponent(name),
+    'X-XSRF-TOKEN': csrfToken(),
+  }
+  let response: Response
+  try {
+    response = await fetch(path, { method: 'POST', headers, body })
+  } catch {
+    throw new Refusal(0, 'unreachable', UNREACHABLE)
+  }
+  const text = await response.text()
+  if (!response.ok) throw await refusalOf(response.status, text)
+  return JSON.parse(text) as T
+}
+
 const project = (id: string) => `/api/projects/${id}`
 
 export const api = {
@@ -109,6 +137,15 @@ export const api = {
   limits: () => send<Schemas['Limits']>('GET', '/api/limits'),
   projects: () => send<ProjectCard[]>('GET', '/api/projects'),
   deleteProject: (id: string) => send<undefined>('DELETE', project(id)),
+  controls: () => send<Controls>('GET', '/api/library/controls'),
+  nearest: (linear: number[]) => send<NearMaterial[]>('POST', '/api/library/nearest', { body: { linear } }),
+  palettes: () => send<Palette[]>('GET', '/api/palettes'),
+  createPalette: (name: string) => send<Palette>('POST', '/api/palettes', { body: { name } }),
+  changePalette: (id: string, name: string, swatches: SwatchText[]) =>
+    send<Palette>('PUT', `/api/palettes/${id}`, { body: { name, swatches } }),
+  deletePalette: (id: string) => send<undefined>('DELETE', `/api/palettes/${id}`),
+  readPalette: (file: File) => sendFile<Palette>('/api/palettes/files', file, file.name),
+  paletteFile: (id: string, format: string) => `/api/palettes/${id}/file/${format}`,
   substances: () => send<Substance[]>('GET', '/api/library/substances'),
   library: () => send<Material[]>('GET', '/api/library/materials'),
   jobs: () => send<Job[]>('GET', '/api/jobs'),
@@ -165,14 +202,15 @@ export const api = {
   trial: (id: string, part: number, material: string) =>
     send<Look>('GET', `${project(id)}/trial?part=${part}&material=${material}`),
   preview: (id: string, part: number, span: number, values: Values) =>
-    send<Preview>('POST', `${project(id)}/preview`, { body: { part, span, onlyPart: false, values } }),
+    send<Preview>('POST', `${project(id)}/preview`, { body: { part, span, only: null, values } }),
   assign: (id: string, version: number, level: Level, targets: number[], material: string | null) =>
     send<ProjectState>('POST', `${project(id)}/assignments`, { version, body: { level, targets, material } }),
-  adjust: (id: string, version: number, part: number, span: number, onlyPart: boolean, values: Values) =>
-    send<ProjectState>('POST', `${project(id)}/adjustments`, {
-      version,
-      body: { part, span, onlyPart, values },
-    }),
+  adjust: (id: string, version: number, part: number, span: number, only: number[] | null, values: Values) =>
+    send<ProjectState>('POST', `${project(id)}/adjustments`, { version, body: { part, span, only, values } }),
+  copyMaterial: (id: string, version: number, material: string, copy: Schemas['NewCopy']) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/copies`, { version, body: copy }),
+  makeIndependent: (id: string, version: number, material: string) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/independence`, { version }),
   renameMaterial: (id: string, version: number, material: string, name: string) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/name`, { version, body: { name } }),
   changeDetails: (id: string, version: number, details: { name: string; client: string; unit: string }) =>
@@ -218,8 +256,19 @@ export const api = {
     send<ProjectState>('POST', `${project(id)}/redo?force=${force}`, { version }),
 
   colourTyped: (text: string) => send<Colour>('POST', '/api/colours/typed', { body: { text } }),
-  colourPlaced: (lightness: number, chroma: number, hue: number) =>
-    send<Colour>('POST', '/api/colours/placed', { body: { lightness, chroma, hue } }),
+  colourPlaced: (lightness: number, chroma: number, hue: number, undertoneOf: number[] | null = null) =>
+    send<Colour>('POST', '/api/colours/placed', { body: { lightness, chroma, hue, undertoneOf } }),
+  coloursAround: (linear: number[]) =>
+    send<ColourAround>('POST', '/api/colours/around', { body: { linear } }),
+  coloursBeside: (one: number[], other: number[]) =>
+    send<Beside>('POST', '/api/colours/beside', { body: { one, other } }),
+  /** Looks at a picture; `area` is x, y, width and height in shares of it. */
+  pictureColours: (picture: Blob, area: number[] = [0, 0, 1, 1]) =>
+    sendFile<PictureColours>(
+      `/api/colours/picture?x=${area[0]}&y=${area[1]}&width=${area[2]}&height=${area[3]}`,
+      picture,
+      'picture',
+    ),
 
   thumbnailAddress: (id: string) => `${project(id)}/thumbnail`,
   putThumbnail: (id: string, jpeg: Blob) =>

@@ -79,12 +79,15 @@ export class GlassLayers {
     let s = this.standIns.get(material)
     if (!s) {
       s = { of: material, version: -1, far: new MeshPhysicalMaterial(), near: new MeshPhysicalMaterial() }
-      s.near.onBeforeCompile = (shader) => {
+      s.far.onBeforeCompile = (shader, renderer) => material.onBeforeCompile(shader, renderer)
+      s.near.onBeforeCompile = (shader, renderer) => {
+        material.onBeforeCompile(shader, renderer)
         shader.uniforms['behindMap'] = this.behindMap
         const chunk = ShaderChunk.transmission_pars_fragment.replaceAll('transmissionSamplerMap', 'behindMap')
         shader.fragmentShader = shader.fragmentShader.replace('#include <transmission_pars_fragment>', chunk)
       }
-      s.near.customProgramCacheKey = () => 'near wall'
+      s.near.customProgramCacheKey = () => `near wall ${material.customProgramCacheKey()}`
+      s.far.customProgramCacheKey = () => material.customProgramCacheKey()
       this.standIns.set(material, s)
     }
     if (s.version !== material.version) {

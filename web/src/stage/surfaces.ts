@@ -12,6 +12,7 @@ import {
   TextureSource,
   Texture,
 } from 'three'
+import { drawCurve } from './ownCurve'
 import type { Physical, Texture as TextureUse } from '../api/client'
 
 const FAR = 1e9
@@ -98,6 +99,7 @@ export class Surfaces {
     m.iridescenceThicknessMaximum = p.iridescenceThickness
     m.anisotropy = p.anisotropy
     m.side = DoubleSide
+    drawCurve(m, p.curve)
     const channel = mapping === 'metric' ? 1 : 0
     this.put(m, 'map', p.baseColorTexture, channel)
     this.put(m, 'roughnessMap', p.metallicRoughnessTexture, channel)

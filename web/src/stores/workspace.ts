@@ -3,6 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import {
   api,
   Refusal,
+  type Controls,
   type Level,
   type Look,
   type Material,
@@ -29,6 +30,7 @@ export const useWorkspace = defineStore('workspace', () => {
   const state = shallowRef<ProjectState | null>(null)
   const library = shallowRef<Material[]>([])
   const substances = shallowRef<Substance[]>([])
+  const controls = shallowRef<Controls>({ controls: [], kinds: [], metals: [] })
   const strata = shallowRef<Stratum[]>([])
   const selection = ref<Region[]>([])
   const chosen = ref<string | null>(null)
@@ -130,12 +132,14 @@ export const useWorkspace = defineStore('workspace', () => {
 
   async function open(projectId: string) {
     close()
-    const [newScene, newState, newLibrary, newSubstances] = await Promise.all([
+    const [newScene, newState, newLibrary, newSubstances, newControls] = await Promise.all([
       api.scene(projectId),
       api.state(projectId),
       api.library(),
       api.substances(),
+      api.controls(),
     ])
+    controls.value = newControls
     substances.value = newSubstances
     library.value = newLibrary
     scene.value = newScene
@@ -306,8 +310,8 @@ export const useWorkspace = defineStore('workspace', () => {
     tell(`${name} · ${counted(parts, 'part')}` + (hidden ? ' · hidden here by the part’s own look' : ''))
   }
 
-  function adjust(region: Region, onlyPart: boolean, values: Values) {
-    return run((v) => api.adjust(id.value, v, region.part, region.span, onlyPart, values))
+  function adjust(region: Region, only: number[] | null, values: Values) {
+    return run((v) => api.adjust(id.value, v, region.part, region.span, only, values))
   }
 
   /** Puts a model somewhere else; where that is refused, it goes back. */
@@ -342,6 +346,7 @@ export const useWorkspace = defineStore('workspace', () => {
     state,
     library,
     substances,
+    controls,
     strata,
     selection,
     chosen,

@@ -1,152 +1,221 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, Refusal, type Colour, type Material, type Values } from '../../api/client'
-import ValueSlider from '../shared/ValueSlider.vue'
+import { api, type Beside, type Colour, type ColourAround, type NearMaterial } from '../../api/client'
+import { useWorkspace } from '../../stores/workspace'
+import type { Card } from './card'
+import LchSliders from './LchSliders.vue'
+import PaletteShelf from './PaletteShelf.vue'
+import PictureSampler from './PictureSampler.vue'
+import SwatchRow from './SwatchRow.vue'
 
-const props = defineProps<{ material: Material }>()
-const emit = defineEmits<{ attempt: [values: Values]; commit: [values: Values] }>()
+/** The colour a designer means, and all that helps to find it. */
+const props = defineProps<{ of: Card }>()
+const emit = defineEmits<{ take: [material: string] }>()
+const workspace = useWorkspace()
+const colour = ref<Colour | null>(null)
+const around = ref<ColourAround | null>(null)
+const near = ref<NearMaterial[]>([])
+const help = ref<'' | 'tones' | 'company' | 'palettes' | 'picture' | 'near'>('')
+const HELPS = [
+  { value: 'tones', text: 'Tones' },
+  { value: 'company', text: 'Goes with' },
+  { value: 'palettes', text: 'Palettes' },
+  { value: 'picture', text: 'Picture' },
+  { value: 'near', text: 'Library' },
+] as const
 
-/** What the sliders stand on; kept apart from the material's own so that a neutral does not lose its hue. */
-const colour = ref<Colour>(props.material.colour)
-const problem = ref('')
-let newest = 0
-
-watch(
-  () => props.material.colour,
-  (c) => {
-    if (c.hex !== colour.value.hex) colour.value = c
-  },
-)
-
+const parameter = computed(() => props.of.material.colourParameter)
 const title = computed(
   () =>
     ({ transmission_color: 'Colour of what passes through', emission_color: 'Colour of the glow' })[
-      props.material.colourParameter
+      parameter.value
     ] ?? 'Colour',
 )
-const lch = computed(() => `${colour.value.lightness.toFixed(2)}% ${(colour.value.chroma / 100).toFixed(4)}`)
-const tracks = computed(() => {
-  const { lightness, chroma, hue } = colour.value
-  const c = chroma / 100
-  const stops = [0, 60, 120, 180, 240, 300, 360].map((h) => `oklch(${lightness}% ${Math.max(0.06, c)} ${h})`)
-  return {
-    lightness: `linear-gradient(90deg in oklch, oklch(0% ${c} ${hue}), oklch(50% ${c} ${hue}), oklch(100% ${c} ${hue}))`,
-    chroma: `linear-gradient(90deg, oklch(${lightness}% 0 ${hue}), oklch(${lightness}% 0.3 ${hue}))`,
-    hue: `linear-gradient(90deg, ${stops.join(',')})`,
-  }
+
+async function look(linear: number[]) {
+  const read = await api.coloursAround(linear).catch(() => null)
+  if (read) around.value = read
+}
+watch(
+  () => props.of.linear(parameter.value),
+  (linear) => void look(linear),
+  { immediate: true },
+)
+watch([help, () => around.value?.colour.hex], async () => {
+  if (help.value === 'near' && around.value)
+    near.value = await api.nearest(around.value.colour.linear).catch(() => [])
 })
 
-async function place(change: Partial<Colour>, done: boolean) {
-  const asked = { ...colour.value, ...change }
-  colour.value = asked
-  const mine = ++newest
-  problem.value = ''
-  const placed = await api.colourPlaced(asked.lightness, asked.chroma, asked.hue).catch((e: unknown) => {
-    problem.value = e instanceof Refusal ? e.message : ''
-    return null
-  })
-  if (!placed || (mine !== newest && !done)) return
-  colour.value = { ...placed, hue: asked.hue }
-  send(placed, done)
-}
+/** Another selected part of another material, to be judged beside this one. */
+const neighbour = computed(() => {
+  const regions = workspace.selection.slice(0, -1).reverse()
+  const other = regions.find((r) => workspace.materialOf(r)?.id !== props.of.material.id)
+  const m = other ? workspace.materialOf(other) : null
+  return m && m.colourParameter !== 'emission_color' ? m : null
+})
+const beside = ref<(Beside & { name: string }) | null>(null)
+watch(
+  [neighbour, () => around.value?.colour.hex],
+  async () => {
+    const other = neighbour.value
+    const mine = around.value?.colour.linear
+    const read = other && mine ? await api.coloursBeside(mine, other.colour.linear).catch(() => null) : null
+    beside.value = read && other ? { ...read, name: other.name } : null
+  },
+  { immediate: true },
+)
 
-async function type(text: string) {
-  if (text === colour.value.hex) return
-  problem.value = ''
-  try {
-    colour.value = await api.colourTyped(text)
-    send(colour.value, true)
-  } catch (e) {
-    problem.value = e instanceof Refusal ? e.message : ''
-  }
-}
-
-function typeCode(index: number, text: string) {
-  const codes = [...colour.value.codes]
-  codes[index] = Math.max(0, Math.min(255, Math.round(Number(text))))
-  if (codes.every(Number.isFinite)) void type(codes.join(' '))
-}
-
-function send(c: Colour, done: boolean) {
-  const values = { [props.material.colourParameter]: c.linear }
-  if (done) emit('commit', values)
-  else emit('attempt', values)
+function give(c: Colour) {
+  props.of.commit({ [parameter.value]: c.linear })
 }
 </script>
 
 <template>
   <section class="fold" aria-label="Colour">
     <h2>
-      {{ title }} <small>LRV {{ colour.lightReflectanceValue.toFixed(0) }}</small>
+      {{ title }}
+      <small v-if="parameter !== 'emission_color'">
+        LRV {{ (colour ?? of.material.colour).lightReflectanceValue.toFixed(1) }}
+      </small>
     </h2>
-    <div class="typed">
-      <i class="swatch" :style="{ background: colour.hex }" />
-      <input
-        class="field hex"
-        aria-label="Hex code"
-        :value="colour.hex"
-        @change="type(($event.target as HTMLInputElement).value)"
-      />
-      <input
-        v-for="(name, i) in ['Red', 'Green', 'Blue']"
-        :key="name"
-        class="field code"
-        :aria-label="`${name}, 0 to 255`"
-        :value="colour.codes[i]"
-        @change="typeCode(i, ($event.target as HTMLInputElement).value)"
-      />
+    <LchSliders
+      :linear="of.linear(parameter)"
+      @shown="colour = $event"
+      @attempt="of.attempt({ [parameter]: $event })"
+      @commit="of.commit({ [parameter]: $event })"
+    />
+    <p v-if="beside" class="small" :title="`CIEDE2000 between the colours of the two materials`">
+      Beside {{ beside.name }}: ΔE {{ beside.difference.toFixed(1) }}, LRV
+      {{ beside.contrast.toFixed(1) }} apart.
+      {{ beside.undertones }}
+    </p>
+    <div v-if="around" class="steps">
+      <button
+        v-for="s in around.steps"
+        :key="s.label"
+        class="step small"
+        :title="`${s.label}: ${s.colour.hex}`"
+        @click="give(s.colour)"
+      >
+        <i :style="{ background: s.colour.hex }" />{{ s.label }}
+      </button>
     </div>
-    <p v-if="problem" class="problem small" role="alert">{{ problem }}</p>
-    <ValueSlider
-      label="Lightness"
-      :value="colour.lightness"
-      :max="100"
-      :step="0.5"
-      :decimals="1"
-      :track="tracks.lightness"
-      hint="From black to white, as the eye steps it. 48 is a deep red, 92 a cream."
-      :data-lch="lch"
-      @input="place({ lightness: $event }, false)"
-      @change="place({ lightness: $event }, true)"
-    />
-    <ValueSlider
-      label="Chroma"
-      :value="colour.chroma"
-      :max="32"
-      :step="0.1"
-      :decimals="1"
-      :track="tracks.chroma"
-      :hint="`How far from grey: 0 is neutral, 1 a trace of tone, 16 a strong red. A screen shows up to ${colour.chromaLimit.toFixed(1)} here.`"
-      @input="place({ chroma: $event }, false)"
-      @change="place({ chroma: $event }, true)"
-    />
-    <ValueSlider
-      label="Hue"
-      :value="colour.hue"
-      :max="360"
-      :step="1"
-      :decimals="1"
-      unit="°"
-      :track="tracks.hue"
-      hint="The direction of the tone: 29 is red, 90 yellow, 145 green, 260 blue."
-      @input="place({ hue: $event }, false)"
-      @change="place({ hue: $event }, true)"
-    />
+    <div class="helps" role="tablist" aria-label="Find a colour">
+      <button
+        v-for="h in HELPS"
+        :key="h.value"
+        role="tab"
+        class="plain small"
+        :aria-selected="help === h.value"
+        :class="{ on: help === h.value }"
+        @click="help = help === h.value ? '' : h.value"
+      >
+        {{ h.text }}
+      </button>
+    </div>
+    <template v-if="around && help === 'tones'">
+      <div class="tones">
+        <SwatchRow
+          v-for="t in around.tones"
+          :key="t.label"
+          :label="t.label"
+          :colours="[t.colour]"
+          narrow
+          @take="give"
+        />
+      </div>
+    </template>
+    <template v-else-if="around && help === 'company'">
+      <SwatchRow
+        v-for="h in around.harmonies"
+        :key="h.label"
+        :label="h.label"
+        :colours="h.colours"
+        @take="give"
+      />
+    </template>
+    <PaletteShelf v-else-if="around && help === 'palettes'" :colour="around.colour" @take="give" />
+    <PictureSampler v-else-if="help === 'picture'" @take="give" />
+    <ul v-else-if="help === 'near'" class="near">
+      <li v-for="n in near" :key="n.material.id">
+        <i :style="{ background: n.material.colour.hex }" />
+        <span
+          ><b>{{ n.material.code }}</b> {{ n.material.name }}</span
+        >
+        <small class="soft" title="Colour difference, CIEDE2000">ΔE {{ n.difference.toFixed(1) }}</small>
+        <button
+          class="plain small link"
+          :disabled="!workspace.current"
+          title="Puts this library material on the selection"
+          @click="emit('take', n.material.id)"
+        >
+          Use
+        </button>
+      </li>
+    </ul>
   </section>
 </template>
 
 <style scoped>
-.typed {
+.tones {
   display: grid;
-  grid-template-columns: 34px 86px repeat(3, 1fr);
+  grid-template-columns: 1fr 1fr;
+}
+.steps {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 4px;
+  margin: 4px 0;
+}
+.step {
+  display: flex;
+  align-items: center;
   gap: 6px;
-  margin-bottom: 4px;
-}
-.swatch {
-  border: 1px solid #0003;
+  padding: 2px 4px;
+  border: 1px solid var(--line);
   border-radius: var(--radius);
+  background: var(--paper);
+  cursor: pointer;
 }
-.code {
-  text-align: right;
+.step i {
+  width: 18px;
+  height: 14px;
+  border: 1px solid #0003;
+}
+.helps {
+  display: flex;
+  justify-content: space-between;
+  margin: 6px 0 4px;
+}
+.helps button {
+  padding: 2px 0;
+  color: var(--accent);
+  border-bottom: 2px solid transparent;
+}
+.helps .on {
+  border-bottom-color: var(--accent);
+}
+.near {
+  list-style: none;
+  padding: 0;
+}
+.near li {
+  display: grid;
+  grid-template-columns: 20px 1fr auto auto;
+  gap: 8px;
+  align-items: center;
+  height: 24px;
+}
+.near span {
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
+}
+.near i {
+  height: 16px;
+  border: 1px solid #0003;
+}
+.link {
+  color: var(--accent);
 }
 </style>

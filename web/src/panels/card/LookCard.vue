@@ -1,32 +1,57 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import { api, type Level, type Values } from '../../api/client'
-import OneOf from '../shared/OneOf.vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import type { Level } from '../../api/client'
 import { areaText } from '../shared/lengths'
-import { counted, useWorkspace } from '../../stores/workspace'
-import ParameterRow from './ParameterRow.vue'
+import { useWorkspace } from '../../stores/workspace'
+import AngleCurve from './AngleCurve.vue'
+import BodyChoice from './BodyChoice.vue'
+import type { Card } from './card'
 import ColourFold from './ColourFold.vue'
+import FoldSection from './FoldSection.vue'
+import GlossControl from './GlossControl.vue'
+import GlowControl from './GlowControl.vue'
+import MaterialHead from './MaterialHead.vue'
+import MetalChoice from './MetalChoice.vue'
+import ParameterControl from './ParameterControl.vue'
+import ReliefControl from './ReliefControl.vue'
 import StrataBars from './StrataBars.vue'
+import SubstanceChoice from './SubstanceChoice.vue'
 import { useAdjustment } from './useAdjustment'
+
+/** Folds below the first controls: what of the parameters is in each, as core sorts them. */
+const FOLDS = [
+  { title: 'Body', folds: ['colour'] },
+  { title: 'Finish', folds: ['finish'] },
+  { title: 'Reflection by angle', folds: ['angle'] },
+  { title: 'Coat', folds: ['coat'] },
+  { title: 'Fuzz and film', folds: ['fuzz', 'film'] },
+  { title: 'Transparency', folds: ['transparency'] },
+  { title: 'Below the surface', folds: ['below'] },
+  { title: 'Surface', folds: ['surface'] },
+  { title: 'Glow', folds: ['glow'] },
+]
+/** What a material of no kind shows first. */
+const PLAIN = ['colour', 'gloss', 'base_metalness', 'coat_weight', 'transmission_weight']
 
 const workspace = useWorkspace()
 const region = computed(() => workspace.current)
-const onlyPart = ref(false)
-const { material, attempt, commit } = useAdjustment(region, onlyPart)
+const onlyThese = ref(false)
+const chosen = computed(() => [...new Set(workspace.selection.map((r) => r.part))])
+const only = computed(() => (onlyThese.value ? chosen.value : null))
+const { material, attempt, commit, limit, hasChanged, showBefore, showsBefore, discard, keep } =
+  useAdjustment(region, only)
 
 const part = computed(() => (region.value ? workspace.scene?.parts[region.value.part] : undefined))
 const group = computed(() => {
   const index = part.value?.group ?? -1
   return index < 0 ? '' : (workspace.scene?.groups[index]?.name ?? '')
 })
-const selectedParts = computed(() => new Set(workspace.selection.map((r) => r.part)).size)
 const look = computed(() => (region.value ? workspace.lookOf(region.value) : null))
 const sharing = computed(() => {
   const at = region.value
   return at ? new Set(workspace.sharing(at).map((r) => r.part)).size : 0
 })
-
-watch(region, () => (onlyPart.value = false))
+watch(region, () => (onlyThese.value = false))
 
 const size = computed(() => {
   const p = part.value
@@ -39,48 +64,73 @@ const size = computed(() => {
 
 const values = computed(() => (material.value?.values ?? {}) as Record<string, unknown>)
 const origin = computed(() => {
-  const from = material.value?.origin
-  return from ? (workspace.materials.get(from)?.values as Record<string, unknown> | undefined) : undefined
+  const from = material.value?.parent ?? material.value?.origin
+  return from ? workspace.materials.get(from) : undefined
 })
-function number(name: string): number {
-  const v = values.value[name]
-  return typeof v === 'number' ? v : 0
-}
-function changed(name: string): boolean {
-  return origin.value !== undefined && origin.value[name] !== values.value[name]
-}
-function reset(name: string) {
-  const v = origin.value?.[name]
-  if (v !== undefined) void commit({ [name]: v } as Values)
-}
+const originValues = computed(() => origin.value?.values as Record<string, unknown> | undefined)
 
-const parameters = { number, changed, attempt, commit, reset }
+const card = computed<Card | null>(() =>
+  material.value
+    ? {
+        material: material.value,
+        control: (name) => workspace.controls.controls.find((c) => c.parameter === name),
+        number: (name) => (typeof values.value[name] === 'number' ? values.value[name] : 0),
+        linear: (name) => (Array.isArray(values.value[name]) ? (values.value[name] as number[]) : [0, 0, 0]),
+        flag: (name) => values.value[name] === true,
+        changed: (name) =>
+          originValues.value !== undefined &&
+          JSON.stringify(originValues.value[name]) !== JSON.stringify(values.value[name]),
+        attempt,
+        commit,
+        reset: (name) => {
+          const v = originValues.value?.[name]
+          if (v !== undefined) void commit({ [name]: v })
+        },
+      }
+    : null,
+)
 
-const isClear = computed(() => number('transmission_weight') > 0)
-const isThin = computed({
-  get: () => values.value['geometry_thin_walled'] === true,
-  set: (thin) => commit({ geometry_thin_walled: thin }),
+const sheet = computed(() => workspace.controls.kinds.find((k) => k.kind === material.value?.kind))
+const first = computed(() => (sheet.value?.first ?? PLAIN).filter((name) => name !== 'colour'))
+/** What need not be shown again below. */
+const shownFirst = computed(() => {
+  const all = new Set(first.value)
+  if (all.has('substance')) all.add('specular_ior')
+  if (all.has('body')) all.add('geometry_thin_walled')
+  if (all.has('relief')) all.add('geometry_height')
+  return all
 })
-const BODIES = [
-  { value: false, text: 'Solid body', title: 'Bends light; its colour deepens with thickness' },
-  { value: true, text: 'Thin pane', title: 'A pane or film: nothing is bent' },
-]
-const openSolid = computed(() => isClear.value && !isThin.value && part.value?.closed === false)
-const transparency = computed(() => {
-  if (isClear.value)
-    return `IOR ${number('specular_ior').toFixed(3)}, ${isThin.value ? 'thin pane' : 'solid'}`
-  return number('geometry_opacity') < 1 ? 'partly there' : 'opaque'
-})
-
-const renaming = ref<string | null>(null)
-async function rename() {
-  const m = material.value
-  const name = renaming.value?.trim()
-  renaming.value = null
-  if (m && name && name !== m.name) {
-    await workspace.run((v) => api.renameMaterial(workspace.id, v, m.id, name))
-  }
+const firstHasColour = computed(() => (sheet.value?.first ?? PLAIN).includes('colour'))
+const openSolid = computed(
+  () =>
+    (card.value?.number('transmission_weight') ?? 0) > 0 &&
+    !card.value?.flag('geometry_thin_walled') &&
+    part.value?.closed === false,
+)
+const folds = computed(() =>
+  FOLDS.map((f) => {
+    const controls = workspace.controls.controls.filter(
+      (c) => f.folds.includes(c.fold) && !shownFirst.value.has(c.parameter),
+    )
+    return {
+      ...f,
+      controls,
+      summary: summaryOf(f.title, controls.filter((c) => isSet(c.parameter, c.standard)).length),
+    }
+  }),
+)
+function isSet(parameter: string, standard: unknown): boolean {
+  return JSON.stringify(values.value[parameter]) !== JSON.stringify(standard)
 }
+function summaryOf(title: string, set: number): string {
+  if (title === 'Finish') return material.value?.finish ?? ''
+  return set > 0 ? `${set} set` : ''
+}
+const toOrigin = computed(() => {
+  const m = origin.value
+  if (!m || !material.value || !material.value.adjusted) return null
+  return { name: material.value.parent ? m.name : 'the library’s', whole: m.whole }
+})
 
 function take(level: Level) {
   if (region.value) void workspace.assign(level, [region.value], null)
@@ -88,6 +138,22 @@ function take(level: Level) {
 function give(level: Level) {
   if (region.value && workspace.chosen) void workspace.assign(level, [region.value], workspace.chosen)
 }
+function useNear(id: string) {
+  if (region.value) void workspace.assign(workspace.shownLevel(region.value), workspace.selection, id)
+}
+
+function key(e: KeyboardEvent) {
+  const typing = e.target instanceof HTMLElement && ['INPUT', 'SELECT', 'TEXTAREA'].includes(e.target.tagName)
+  if (e.code === 'KeyB' && !e.repeat && !typing && !e.ctrlKey && !e.metaKey) showBefore(e.type === 'keydown')
+}
+onMounted(() => {
+  window.addEventListener('keydown', key)
+  window.addEventListener('keyup', key)
+})
+onBeforeUnmount(() => {
+  window.removeEventListener('keydown', key)
+  window.removeEventListener('keyup', key)
+})
 </script>
 
 <template>
@@ -103,161 +169,75 @@ function give(level: Level) {
       <h1 class="title">{{ part.name }}</h1>
       <p class="soft small">
         <template v-if="group">in {{ group }} · </template>{{ size }}
-        <template v-if="selectedParts > 1"> · {{ selectedParts }} parts selected</template>
+        <template v-if="chosen.length > 1"> · {{ chosen.length }} parts selected</template>
       </p>
       <StrataBars :strata="workspace.strata" :arrived="look?.from === null" @take="take" @give="give" />
-      <div v-if="!material" class="empty soft">
+      <div v-if="!material || !card" class="empty soft">
         <p>This part arrived without a material. Drag a chip onto it, or start from a colour of its own.</p>
         <v-btn @click="commit({ base_color: [0.5, 0.5, 0.5] })">Give it a colour</v-btn>
       </div>
       <template v-else>
-        <div class="fold name">
-          <input
-            v-if="renaming !== null"
-            v-model="renaming"
-            class="field"
-            aria-label="Material name"
-            autofocus
-            @keydown.enter="rename"
-            @keydown.esc="renaming = null"
-            @blur="rename"
-          />
-          <button
-            v-else
-            class="plain"
-            title="Rename this material"
-            :disabled="material.arrived"
-            @click="renaming = material.name"
-          >
-            <b>{{ material.code }}</b> {{ material.name }}
-            <span v-if="material.arrived" class="soft small">as it arrived</span>
-            <span v-else-if="material.adjusted" class="soft small">adjusted</span>
-          </button>
-          <div class="scope" role="radiogroup" aria-label="What a change touches">
-            <button
-              role="radio"
-              :aria-checked="!onlyPart"
-              :class="{ on: !onlyPart }"
-              @click="onlyPart = false"
-            >
-              {{ sharing === 1 ? 'This part has it alone' : `All ${counted(sharing, 'part')} with it` }}
-            </button>
-            <button
-              v-if="sharing > 1"
-              role="radio"
-              :aria-checked="onlyPart"
-              :class="{ on: onlyPart }"
-              @click="onlyPart = true"
-            >
-              Only this part
-            </button>
-          </div>
-        </div>
-        <ColourFold
-          :key="material.colourParameter"
+        <MaterialHead
+          v-model:only="onlyThese"
           :material="material"
-          @attempt="attempt"
-          @commit="commit"
+          :of="card"
+          :sharing="sharing"
+          :chosen="chosen"
         />
-        <section class="fold" aria-label="Finish">
-          <h2>
-            Finish <small>{{ material.finish }}</small>
-          </h2>
-          <ParameterRow
-            label="Roughness"
-            parameter="specular_roughness"
-            :of="parameters"
-            :step="0.01"
-            track="linear-gradient(90deg,#fff,#cfcdc8 40%,#8d8a85)"
-            hint="How blurred reflections are: 0 is a mirror, 0.3 satin enamel, 1 dead matt."
-          />
-          <ParameterRow
-            label="Metalness"
-            parameter="base_metalness"
-            :of="parameters"
-            hint="1 for bare metal, which tints what it reflects; 0 for everything else."
-          />
-          <ParameterRow
-            label="Clear coat"
-            parameter="coat_weight"
-            :of="parameters"
-            hint="A second, sharp gloss layer over the finish: 1 for lacquer or enamel glaze."
-          />
-          <ParameterRow
-            v-if="number('coat_weight') > 0"
-            label="Coat blur"
-            parameter="coat_roughness"
-            :of="parameters"
-            hint="Roughness of the coat: 0 is wet, 0.3 rubbed down."
-          />
-          <ParameterRow
-            label="Fuzz"
-            parameter="fuzz_weight"
-            :of="parameters"
-            hint="Fine fibres that catch light at the edge: 0.3 for cotton, 0.6 for felt."
-          />
-        </section>
-        <section class="fold" aria-label="Transparency">
-          <h2>
-            Transparency <small>{{ transparency }}</small>
-          </h2>
-          <ParameterRow
-            label="Clear"
-            parameter="transmission_weight"
-            :of="parameters"
-            hint="How much light passes through the body: 1 for glass. Reflections keep their strength."
-          />
-          <ParameterRow
-            label="IOR"
-            parameter="specular_ior"
-            :of="parameters"
-            :min="1"
-            :max="3"
-            :step="0.01"
-            :decimals="3"
-            hint="Index of refraction, for reflection and bending alike: water 1.333, glass 1.52."
-          />
-          <div class="pair">
-            <span />
-            <select
-              class="field"
-              aria-label="IOR of a substance"
-              :value="
-                workspace.substances.find((s) => Math.abs(s.ior - number('specular_ior')) < 0.0005)?.ior ?? ''
-              "
-              @change="commit({ specular_ior: Number(($event.target as HTMLSelectElement).value) })"
-            >
-              <option value="" disabled>Index of a substance …</option>
-              <option v-for="s in workspace.substances" :key="s.name" :value="s.ior">
-                {{ s.name }} {{ s.ior }}, light at {{ Math.round(100 * s.lightShare) }} %
-              </option>
-            </select>
-          </div>
-          <template v-if="isClear">
-            <OneOf v-model="isThin" label="Body" :choices="BODIES" />
-            <p v-if="openSolid" class="small warn">
-              This part is not closed, so it can’t show as a solid body; it shows as a thin pane.
-            </p>
-            <ParameterRow
-              v-if="!isThin"
-              label="Colour depth"
-              parameter="transmission_depth"
-              :scale="1000"
-              :of="parameters"
-              :max="100"
-              :step="1"
-              :decimals="1"
-              unit=" mm"
-              hint="Thickness at which the colour is reached: small is deep colour. 0 tints at the surface."
-            />
+        <div v-if="hasChanged" class="session small" aria-label="Changes since you selected it">
+          <button
+            class="plain"
+            title="Hold, or hold B, to see what it was when you selected it"
+            @pointerdown="showBefore(true)"
+            @pointerup="showBefore(false)"
+            @pointerleave="showBefore(false)"
+          >
+            {{ showsBefore ? 'Showing before' : 'Hold to see before' }}
+          </button>
+          <button class="plain" title="Puts everything back as it was when you selected it" @click="discard">
+            Discard
+          </button>
+          <button class="plain" title="What it is now counts as “before” from here on" @click="keep">
+            Keep
+          </button>
+        </div>
+        <ColourFold v-if="firstHasColour" :key="material.colourParameter" :of="card" @take="useNear" />
+        <section class="fold" aria-label="First controls">
+          <template v-for="name in first" :key="name">
+            <GlossControl v-if="name === 'gloss'" :of="card" :limit="limit" />
+            <MetalChoice v-else-if="name === 'metal'" :of="card" />
+            <SubstanceChoice v-else-if="name === 'substance'" :of="card" />
+            <BodyChoice v-else-if="name === 'body'" :of="card" :open="openSolid" />
+            <ReliefControl v-else-if="name === 'relief'" :of="card" />
+            <template v-else-if="name !== 'temperature'">
+              <GlowControl v-if="name === 'emission_luminance'" :of="card" :area="part.area" />
+              <ParameterControl v-else :parameter="name" :of="card" />
+            </template>
           </template>
-          <ParameterRow
-            label="Opacity"
-            parameter="geometry_opacity"
-            :of="parameters"
-            hint="How much of the surface is there at all, as in mesh or gauze. Leave at 1 for glass."
-          />
+          <p v-for="r in material.remarks" :key="r" class="remark small">{{ r }}</p>
+          <button
+            v-if="toOrigin"
+            class="plain small link"
+            title="Every value as it is there"
+            @click="commit({ whole: toOrigin.whole })"
+          >
+            Back to {{ toOrigin.name }}
+          </button>
         </section>
+        <FoldSection v-for="f in folds" :key="f.title" :title="f.title" :summary="f.summary">
+          <AngleCurve v-if="f.title === 'Reflection by angle'" :of="card" />
+          <GlowControl v-else-if="f.title === 'Glow'" :of="card" :area="part.area" />
+          <template v-else>
+            <GlossControl v-if="f.title === 'Finish' && !first.includes('gloss')" :of="card" :limit="limit" />
+            <ReliefControl v-if="f.title === 'Surface' && !first.includes('relief')" :of="card" />
+            <template v-for="c in f.controls" :key="c.parameter">
+              <SubstanceChoice v-if="c.parameter === 'specular_ior'" :of="card" />
+              <BodyChoice v-else-if="c.parameter === 'geometry_thin_walled'" :of="card" :open="openSolid" />
+              <ParameterControl v-else :parameter="c.parameter" :of="card" />
+            </template>
+            <MetalChoice v-if="f.title === 'Finish' && material.kind !== 'metal'" :of="card" />
+          </template>
+        </FoldSection>
       </template>
     </template>
   </aside>
@@ -272,18 +252,20 @@ function give(level: Level) {
 .empty .title {
   color: var(--ink);
 }
-.name {
-  display: grid;
-  gap: 8px;
-  margin-top: 10px;
+.session {
+  display: flex;
+  gap: 14px;
+  padding: 4px 0;
 }
-.pair {
-  display: grid;
-  grid-template-columns: 86px 1fr;
-  gap: 10px;
-  margin: 2px 0 4px;
+.session button,
+.link {
+  color: var(--accent);
 }
-.warn {
+.session button:first-child {
+  flex: 1;
+}
+.remark {
   color: var(--amber);
+  margin-top: 4px;
 }
 </style>

@@ -1,25 +1,64 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
-import { api, type Material, type Preview, type Values } from '../../api/client'
+import { api, type Material, type Physical, type Preview, type Values } from '../../api/client'
 import type { Region } from '../../stage/Stage'
 import { stageHandle } from '../../stores/stageHandle'
 import { useWorkspace } from '../../stores/workspace'
 
+/** What a material was when it came onto the card. */
+interface Beginning {
+  id: string
+  whole: Record<string, unknown>
+  kind: string | null
+  physical: Physical
+}
+
 /**
  * Changing the selected look: while a control moves, core computes each try and the stage shows it; when it is let go
- * the change is sent. At most one try is on its way; newer ones wait and only the newest is kept.
+ * the change is sent. At most one try is on its way; newer ones wait and only the newest is kept. What the material was
+ * when it came onto the card can be shown and put back.
+ *
+ * @param only the parts that a change is for; null for all that show the same
  */
-export function useAdjustment(region: ComputedRef<Region | null>, onlyPart: Ref<boolean>) {
+export function useAdjustment(region: ComputedRef<Region | null>, only: Ref<number[] | null>) {
   const workspace = useWorkspace()
   const tried = ref<Preview | null>(null)
+  const limit = ref('')
+  const beginning = ref<Beginning | null>(null)
+  const showsBefore = ref(false)
   let waiting: Values | null = null
   let asking = false
   let round = 0
 
-  const material = computed<Material | null>(
-    () => tried.value?.material ?? (region.value ? workspace.materialOf(region.value) : null),
+  const stored = computed<Material | null>(() => (region.value ? workspace.materialOf(region.value) : null))
+  const material = computed<Material | null>(() => tried.value?.material ?? stored.value)
+
+  watch(
+    [region, () => stored.value?.id],
+    ([at], [before]) => {
+      if (at !== before) {
+        limit.value = ''
+        endTrial()
+      }
+      // a change may have given the parts a material of their own: that still began with the one they had
+      const b = beginning.value
+      const m = stored.value
+      if (at === before && b && m?.origin === b.id) beginning.value = { ...b, id: m.id }
+      else keep()
+    },
+    { immediate: true },
   )
 
-  watch(region, () => endTrial())
+  /** Whether the material has changed since it came onto the card. */
+  const hasChanged = computed(() => {
+    const b = beginning.value
+    const m = stored.value
+    return !!b && !!m && (JSON.stringify(b.whole) !== JSON.stringify(m.whole) || b.kind !== m.kind)
+  })
+
+  function reach(at: Region): Region[] {
+    const all = workspace.sharing(at)
+    return only.value ? all.filter((r) => only.value?.includes(r.part)) : all
+  }
 
   /** Shows values without sending them. */
   function attempt(values: Values) {
@@ -41,10 +80,8 @@ export function useAdjustment(region: ComputedRef<Region | null>, onlyPart: Ref<
       })
       if (mine !== round || !preview) break
       tried.value = preview
-      const reach = onlyPart.value
-        ? workspace.sharing(at).filter((r) => r.part === at.part)
-        : workspace.sharing(at)
-      stageHandle.value?.tryOn(reach, preview.physical, workspace.lookOf(at)?.mapping ?? 'metric')
+      limit.value = preview.limit
+      stageHandle.value?.tryOn(reach(at), preview.physical, workspace.lookOf(at)?.mapping ?? 'metric')
     }
     asking = false
   }
@@ -56,7 +93,10 @@ export function useAdjustment(region: ComputedRef<Region | null>, onlyPart: Ref<
     round++
     waiting = null
     asking = false
-    await workspace.adjust(at, onlyPart.value, values)
+    const wish =
+      'gloss' in values ? await api.preview(workspace.id, at.part, at.span, values).catch(() => null) : null
+    await workspace.adjust(at, only.value, values)
+    limit.value = wish?.limit ?? ''
     endTrial()
   }
 
@@ -65,9 +105,38 @@ export function useAdjustment(region: ComputedRef<Region | null>, onlyPart: Ref<
     waiting = null
     asking = false
     tried.value = null
+    showsBefore.value = false
     workspace.adjusting = false
     stageHandle.value?.endTrial()
   }
 
-  return { material, attempt, commit }
+  /** While it lasts the stage shows what the material was when it came onto the card. */
+  function showBefore(shows: boolean) {
+    const at = region.value
+    const b = beginning.value
+    if (!shows) {
+      if (showsBefore.value) endTrial()
+      return
+    }
+    if (!at || !b || !hasChanged.value || showsBefore.value) return
+    workspace.adjusting = true
+    showsBefore.value = true
+    stageHandle.value?.tryOn(workspace.sharing(at), b.physical, workspace.lookOf(at)?.mapping ?? 'metric')
+  }
+
+  /** Everything as it was when the material came onto the card, in one step. */
+  async function discard() {
+    const b = beginning.value
+    if (b) await commit(b.kind ? { kind: b.kind, whole: b.whole } : { whole: b.whole })
+  }
+
+  /** What has been done so far is kept: it is what "before" means from now on. */
+  function keep() {
+    const at = region.value
+    const m = stored.value
+    const look = at ? workspace.lookOf(at) : null
+    beginning.value = m && look ? { id: m.id, whole: m.whole, kind: m.kind, physical: look.physical } : null
+  }
+
+  return { material, attempt, commit, limit, hasChanged, showBefore, showsBefore, discard, keep }
 }

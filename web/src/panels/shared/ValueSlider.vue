@@ -13,8 +13,23 @@ const props = withDefaults(
     track?: string
     changed?: boolean
     hint?: string
+    /** What may be typed at most, where that is more than the bar shows. */
+    most?: number
+    /** What the two ends are called. */
+    ends?: string[]
   }>(),
-  { min: 0, max: 1, step: 0.01, decimals: 2, unit: '', track: '', changed: false, hint: '' },
+  {
+    min: 0,
+    max: 1,
+    step: 0.01,
+    decimals: 2,
+    unit: '',
+    track: '',
+    changed: false,
+    hint: '',
+    most: undefined,
+    ends: () => [],
+  },
 )
 const emit = defineEmits<{ input: [value: number]; change: [value: number]; reset: [] }>()
 
@@ -27,7 +42,7 @@ const share = computed(() => Math.max(0, Math.min(1, (shown.value - props.min) /
 const text = computed(() => typed.value ?? shown.value.toFixed(props.decimals) + props.unit)
 
 function limited(v: number): number {
-  return Math.max(props.min, Math.min(props.max, v))
+  return Math.max(props.min, Math.min(props.most ?? props.max, v))
 }
 
 function move(v: number) {
@@ -97,7 +112,7 @@ function commitTyped() {
 </script>
 
 <template>
-  <div class="row">
+  <div class="row" :class="{ tall: ends.length === 2 }">
     <span class="label" :title="hint" @pointerdown="pressLabel" @dblclick="emit('reset')">
       {{ label }}<i v-if="changed" class="dot" title="Changed; double-click the name to go back" />
     </span>
@@ -116,6 +131,9 @@ function commitTyped() {
       @keydown="key"
     >
       <i class="mark" :style="{ left: `${100 * share}%` }" />
+      <span v-if="ends.length === 2" class="ends" aria-hidden="true">
+        <span>{{ ends[0] }}</span><span>{{ ends[1] }}</span>
+      </span>
     </div>
     <input
       class="number"
@@ -133,10 +151,24 @@ function commitTyped() {
 <style scoped>
 .row {
   display: grid;
-  grid-template-columns: 86px 1fr 62px;
+  grid-template-columns: 86px 1fr 70px;
   gap: 10px;
   align-items: center;
   height: 26px;
+}
+.tall {
+  height: 34px;
+}
+.ends {
+  position: absolute;
+  top: 9px;
+  left: 0;
+  right: 0;
+  display: flex;
+  justify-content: space-between;
+  font-size: 10px;
+  color: var(--soft);
+  pointer-events: none;
 }
 .label {
   cursor: ew-resize;
@@ -179,10 +211,10 @@ function commitTyped() {
 }
 .number {
   font: inherit;
-  width: 62px;
+  width: 70px;
   height: 22px;
   text-align: right;
-  padding: 0 6px;
+  padding: 0 5px;
   border: 1px solid var(--line-strong);
   border-radius: var(--radius);
   background: var(--white);

@@ -98,6 +98,15 @@ final class Designer {
         waitUntilDrawn();
     }
 
+    /** Opens a part of the look card, if it is closed. */
+    Designer openFold(String title) {
+        Locator head = page.locator(".card [aria-label='" + title + "'] > .head");
+        if ("false".equals(head.getAttribute("aria-expanded"))) {
+            head.click();
+        }
+        return this;
+    }
+
     /** Types a value into the number beside a slider. */
     void type(String slider, String value) {
         Locator field = page.locator("[aria-label='" + slider + ", typed']");

@@ -79,9 +79,9 @@ class FirstWalkIT {
         d.type("Hue", "250");
         Color blue = d.colourAt(BASE_X, BASE_Y);
         assertThat(blue.getBlue()).isGreaterThan(2 * blue.getRed());
-        d.type("Roughness", "0.9");
+        d.openFold("Finish").type("Roughness", "0.9");
         d.type("Clear coat", "0");
-        assertThat(d.page.textContent("section[aria-label=Finish] h2 small")).isEqualTo("dead matt");
+        assertThat(d.page.textContent("section[aria-label=Finish] .head small")).isEqualTo("dead matt");
         for (int i = 0; i < 3; i++) {
             d.changing("/undo", () -> d.page.keyboard().press("Control+z"));
         }
@@ -112,7 +112,7 @@ class FirstWalkIT {
         Designer d = new Designer().signIn().openLantern();
         d.selectPart("Hood rim");
         d.page.click("text=Only this part >> nth=0");
-        d.type("Roughness", "0.8");
+        d.openFold("Finish").type("Roughness", "0.8");
         assertThat(d.page.textContent(".strata .wins")).contains("part").contains("Spun brass · Hood rim");
         d.selectPart("Base rim");
         assertThat(d.page.inputValue("[aria-label='Roughness, typed']")).isEqualTo("0.22");

@@ -40,7 +40,8 @@ class TroubleIT {
         Designer other = new Designer().signIn().openLantern();
         other.selectPart("Strap");
         one.selectPart("Strap");
-        other.type("Roughness", "0.33");
+        one.openFold("Finish");
+        other.openFold("Finish").type("Roughness", "0.33");
         one.page.waitForFunction("() => document.querySelector(\"[aria-label='Roughness, typed']\").value === '0.33'");
         other.changing("/undo", () -> other.page.click("[aria-label=Undo]"));
         one.page.close();

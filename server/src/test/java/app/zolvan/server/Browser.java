@@ -39,6 +39,10 @@ final class Browser {
             return json.get("type").asString().replace("urn:zolvan:problem:", "");
         }
 
+        String text() {
+            return new String(body, StandardCharsets.UTF_8);
+        }
+
         String sentence() {
             return json.get("detail").asString();
         }
@@ -69,6 +73,15 @@ final class Browser {
                 Map.of("If-Match", "\"" + version + "\""));
     }
 
+    Answer put(String path, Object body) {
+        return send("PUT", path, "application/json", JSON.writeValueAsBytes(body), Map.of());
+    }
+
+    /** Sends a file as the body. */
+    Answer sendFile(String path, String name, byte[] file) {
+        return send("POST", path, "application/octet-stream", file, Map.of("X-File-Name", name));
+    }
+
     Answer delete(String path, long version) {
         return send("DELETE", path, null, null, Map.of("If-Match", "\"" + version + "\""));
     }
@@ -82,7 +95,7 @@ final class Browser {
     }
 
     private Answer upload(String query, String name, byte[] file) {
-        return send("POST", "/api/imports" + query, "application/octet-stream", file, Map.of("X-File-Name", name));
+        return sendFile("/api/imports" + query, name, file);
     }
 
     /** Starts comparing a newer file with a project's model. */

@@ -276,6 +276,81 @@ class CommandsTest extends ProjectTest {
     }
 
     @Test
+    void aVariationFollowsItsParentInAllButItsOwnValues() {
+        assign("set", setOf(LEG), "MT-003");
+        String parent = lookOf(state, LEG).get("material").asString();
+        post(
+                "/materials/" + parent + "/copies",
+                Map.of("name", "Brass, dull", "variation", true, "parts", List.of(OTHER_LEG)));
+        assertThat(shown(OTHER_LEG)).isEqualTo("Brass, dull");
+        adjust(OTHER_LEG, false, "specular_roughness", 0.8);
+        assertThat(roughness(LEG)).isEqualTo(0.22);
+        adjust(LEG, false, "coat_weight", 1);
+        adjust(LEG, false, "specular_roughness", 0.1);
+        assertThat(coat(OTHER_LEG)).isEqualTo(1);
+        assertThat(roughness(OTHER_LEG)).as("its own").isEqualTo(0.8);
+        post("/undo", Map.of());
+        post("/undo", Map.of());
+        assertThat(coat(OTHER_LEG)).isZero();
+        String variation = lookOf(state, OTHER_LEG).get("material").asString();
+        post("/materials/" + variation + "/independence", Map.of());
+        adjust(LEG, false, "coat_weight", 0.5);
+        assertThat(coat(OTHER_LEG)).isZero();
+    }
+
+    @Test
+    void aCopyIsTrulyIndependentAndNamedInTheSameBreath() {
+        assign("set", setOf(LEG), "MT-003");
+        String brass = lookOf(state, LEG).get("material").asString();
+        post(
+                "/materials/" + brass + "/copies",
+                Map.of("name", "Brass B", "variation", false, "parts", List.of(OTHER_LEG)));
+        adjust(LEG, false, "coat_weight", 1);
+        assertThat(coat(LEG)).isEqualTo(1);
+        assertThat(coat(OTHER_LEG)).isZero();
+        assertThat(shown(OTHER_LEG)).isEqualTo("Brass B");
+    }
+
+    @Test
+    void wishesAboutAMaterialAreMetAndWhatItWasCanBePutBack() {
+        assign("part", SEAT, "PT-014");
+        JsonNode before = materialOf(SEAT);
+        wish(SEAT, Map.of("gloss", 40));
+        assertThat(materialOf(SEAT).get("gloss").asDouble()).isBetween(39.5, 40.5);
+        assertThat(materialOf(SEAT).get("finish").asString()).isEqualTo("satin");
+        wish(SEAT, Map.of("kind", "metal"));
+        wish(SEAT, Map.of("metal", "COPPER"));
+        assertThat(materialOf(SEAT).get("kind").asString()).isEqualTo("metal");
+        assertThat(materialOf(SEAT).get("metal").asString()).isEqualTo("COPPER");
+        wish(SEAT, Map.of("kind", "paint", "whole", before.get("whole")));
+        assertThat(materialOf(SEAT)).isEqualTo(before);
+        Map<String, Object> foreign =
+                Map.of("textures", Map.of("base_color", Map.of("image", "0".repeat(64), "real_size", List.of(1, 1))));
+        Map<String, Object> body = Map.of("part", SEAT, "span", 0, "values", foreign);
+        assertThat(browser.post(project + "/adjustments", body, version()).status())
+                .as("an image that is not the project's")
+                .isEqualTo(404);
+    }
+
+    private void wish(int part, Map<String, Object> values) {
+        post("/adjustments", Map.of("part", part, "span", 0, "values", values));
+    }
+
+    private JsonNode materialOf(int part) {
+        String id = lookOf(state, part).get("material").asString();
+        for (JsonNode m : state.get("palette")) {
+            if (m.get("material").get("id").asString().equals(id)) {
+                return m.get("material");
+            }
+        }
+        throw new AssertionError("not in the palette");
+    }
+
+    private double coat(int part) {
+        return lookOf(state, part).get("physical").get("clearcoat").asDouble();
+    }
+
+    @Test
     void anArrivedMaterialBecomesFullyAdjustableKeepingItsColour() {
         adjust(SEAT, false, "coat_weight", 1);
         assertThat(lookOf(state, SEAT).get("physical").get("baseColor").get(0).asDouble())

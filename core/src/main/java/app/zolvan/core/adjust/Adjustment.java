@@ -22,14 +22,15 @@ import java.util.Set;
  * A change of a material as a designer makes it: values of parameters by their names, and what is no parameter but a wish
  * about several: {@code kind}, {@code sub_kind}, {@code metal}, {@code gloss} (GU), {@code relief} (strength of the normal
  * map), {@code temperature} (of the glow, in kelvins), {@code lumens} (of all parts that show it, over {@code area} m²). A
- * picture that drives a parameter is let go of by {@code plain} with the parameter's name; {@code whole} replaces all
+ * picture that drives a parameter is let go of by {@code plain} with the parameter's name; {@code curve} (degrees, reflectance) draws the
+ * reflectance by angle; {@code whole} replaces all
  * values, as {@link MaterialJson} writes them.
  *
  * @param limit a sentence where a wish could not be met in full; empty where it was
  */
 public record Adjustment(Material material, String limit) {
-    private static final Set<String> WISHES =
-            Set.of("kind", "sub_kind", "metal", "gloss", "relief", "temperature", "lumens", "area", "plain", "whole");
+    private static final Set<String> WISHES = Set.of(
+            "kind", "sub_kind", "metal", "gloss", "relief", "temperature", "lumens", "area", "plain", "whole", "curve");
     private static final double STEEPEST = 4;
 
     /** @throws ParameterException if a value is out of its range or unknown */
@@ -37,9 +38,6 @@ public record Adjustment(Material material, String limit) {
         MaterialKind kind = m.kind();
         Surface s = m.surface();
         String limit = "";
-        if (values.has("whole")) {
-            s = MaterialJson.read(values.get("whole"));
-        }
         if (values.has("kind")) {
             kind = kind(values.get("kind").text());
             s = KindChange.to(kind, s);
@@ -49,6 +47,9 @@ public record Adjustment(Material material, String limit) {
         }
         if (values.has("metal")) {
             s = metal(values.get("metal").text()).on(s);
+        }
+        if (values.has("whole")) {
+            s = MaterialJson.read(values.get("whole"));
         }
         for (String key : values.keys()) {
             if (!WISHES.contains(key)) {
@@ -60,6 +61,10 @@ public record Adjustment(Material material, String limit) {
         }
         if (values.has("relief")) {
             s = relief(s, values.get("relief").number());
+        }
+        if (values.has("curve")) {
+            double[] point = values.numbers("curve", 0, 0);
+            s = AngleCurve.through(s, point[0], point[1]);
         }
         if (values.has("temperature")) {
             s = s.with(Parameter.EMISSION_COLOR, glow(values.get("temperature").number()));

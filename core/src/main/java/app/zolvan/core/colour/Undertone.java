@@ -38,12 +38,12 @@ public record Undertone(double strength, double hue) {
         return NAMES[i];
     }
 
-    /** Such as "a trace of green, 1.2", "no undertone" or "full red, 62.0". */
+    /** Such as "a trace of green, 1.2", "no undertone" or "red, 62.0". */
     public String words() {
         if (strength < NONE) {
             return "no undertone";
         }
-        String how = strength < 2 ? "a trace of " : strength < 5 ? "a little " : strength < FULL ? "clearly " : "full ";
+        String how = strength < 2 ? "a trace of " : strength < 5 ? "a little " : strength < FULL ? "clearly " : "";
         return how + name() + String.format(Locale.ROOT, ", %.1f", strength);
     }
 

@@ -21,6 +21,7 @@ import java.util.Objects;
  * @param dispersion          20 / Abbe number; 0 for none
  * @param iridescenceThickness nanometres
  * @param baseColorTexture    null where there is none, like all textures
+ * @param curve               null where reflectance follows from the index of refraction
  */
 public record PhysicalMaterial(
         LinearRgb baseColor,
@@ -49,7 +50,23 @@ public record PhysicalMaterial(
         TextureUse baseColorTexture,
         TextureUse metallicRoughnessTexture,
         TextureUse normalTexture,
-        TextureUse emissiveTexture) {
+        TextureUse emissiveTexture,
+        Curve curve) {
+
+    /**
+     * Reflectance by angle as drawn, of what is not metal: no word of glTF's, shown on the stage and kept in files' extras.
+     */
+    public record Curve(LinearRgb facing, LinearRgb edge, double exponent) {
+        private static Curve of(Surface s) {
+            return s.flag(Parameter.GENERALIZED_SCHLICK)
+                    ? new Curve(
+                            s.colour(Parameter.SCHLICK_COLOR0),
+                            s.colour(Parameter.SCHLICK_COLOR90),
+                            s.number(Parameter.SCHLICK_EXPONENT))
+                    : null;
+        }
+    }
+
     /**
      * Luminance in cd/m² of a glTF emissive value of 1: what a white surface shows in a bright studio, so that a file's
      * plain emissive white glows as white does on the stage.
@@ -100,7 +117,8 @@ public record PhysicalMaterial(
                 s.textures().get(Parameter.BASE_COLOR),
                 metallicRoughness(s),
                 s.textures().get(Parameter.GEOMETRY_NORMAL),
-                s.textures().get(Parameter.EMISSION_COLOR));
+                s.textures().get(Parameter.EMISSION_COLOR),
+                Curve.of(s));
     }
 
     private static TextureUse metallicRoughness(Surface s) {
@@ -196,7 +214,8 @@ public record PhysicalMaterial(
                 baseColorTexture,
                 metallicRoughnessTexture,
                 normalTexture,
-                emissiveTexture);
+                emissiveTexture,
+                null);
     }
 
     /** The same look but for the thickness, which belongs to the dressed body rather than to the material. */

@@ -21,9 +21,11 @@ import app.zolvan.core.render.surface.GlossMeter;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
+import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -147,6 +149,48 @@ class AdjustmentTest {
         assertThat(Adjustment.temperature(s.with(Parameter.EMISSION_COLOR, 0.2, 1, 0.1)))
                 .as("no body glows green")
                 .isZero();
+    }
+
+    @Property(tries = 100)
+    void aCurveGoesThroughThePointItIsDraggedTo(
+            @ForAll @DoubleRange(min = 0, max = 0.3) double facing,
+            @ForAll @DoubleRange(min = 0.5, max = 1) double edge,
+            @ForAll @IntRange(min = 6, max = 14) int step,
+            @ForAll @DoubleRange(min = 0.31, max = 0.45) double value)
+            throws ImportException {
+        double[] natural = AngleCurve.of(RED);
+        assertThat(natural[0]).isCloseTo(0.04, within(1e-9)); // n 1.5
+        assertThat(natural[natural.length - 1]).isCloseTo(1, within(1e-9));
+        Surface s = RED;
+        for (String point : List.of("0, " + facing, "90, " + edge, 5 * step + ", " + value)) {
+            s = adjusted(MaterialKind.PAINT, s, "{\"curve\": [" + point + "]}")
+                    .material()
+                    .surface();
+        }
+        double[] curve = AngleCurve.of(s);
+        assertThat(curve[0]).isCloseTo(facing, within(1e-9));
+        assertThat(curve[curve.length - 1]).isCloseTo(edge, within(1e-9));
+        double bend = s.number(Parameter.SCHLICK_EXPONENT);
+        if (bend > Parameter.SCHLICK_EXPONENT.min() && bend < Parameter.SCHLICK_EXPONENT.max()) {
+            assertThat(curve[step]).isCloseTo(value, within(1e-9));
+        }
+        for (int i = 1; i < curve.length; i++) {
+            assertThat(curve[i]).isGreaterThanOrEqualTo(curve[i - 1]);
+        }
+    }
+
+    @Test
+    void aVariationFollowsInAllButWhatIsItsOwn() {
+        Surface own = RED.with(Parameter.SPECULAR_ROUGHNESS, 0.7);
+        Set<Parameter> names = Variation.owned(Set.of(), RED, RED, own);
+        assertThat(names).containsExactly(Parameter.SPECULAR_ROUGHNESS);
+        Surface blue = RED.with(Parameter.BASE_COLOR, 0, 0, 1).with(Parameter.SPECULAR_ROUGHNESS, 0.1);
+        Surface followed = Variation.of(blue, own, names);
+        assertThat(followed.colour(Parameter.BASE_COLOR)).isEqualTo(new LinearRgb(0, 0, 1));
+        assertThat(followed.number(Parameter.SPECULAR_ROUGHNESS)).isEqualTo(0.7);
+        assertThat(Variation.owned(names, blue, followed, followed.with(Parameter.SPECULAR_ROUGHNESS, 0.1)))
+                .as("back to the parent's")
+                .isEmpty();
     }
 
     @Test

@@ -1,6 +1,7 @@
 package app.zolvan.server.library;
 
 import app.zolvan.core.adjust.Adjustment;
+import app.zolvan.core.adjust.AngleCurve;
 import app.zolvan.core.adjust.KindSheet;
 import app.zolvan.core.adjust.Remarks;
 import app.zolvan.core.exchange.library.MaterialJson;
@@ -43,6 +44,7 @@ import org.jspecify.annotations.Nullable;
  * @param metal           the measured metal that it shows
  * @param relief          strength of its normal map; null where it has none
  * @param temperature     of its glow in kelvins; null where no glowing body has its colour
+ * @param reflectance     of its boundary at 0°, 5° … 90°
  * @param remarks         what looks odd about it, a sentence each
  */
 public record MaterialWire(
@@ -70,6 +72,7 @@ public record MaterialWire(
         @Nullable Double temperature,
         double lumensPerSquareMetre,
         List<TexturedWire> textures,
+        List<Double> reflectance,
         List<String> remarks) {
 
     /**
@@ -120,6 +123,7 @@ public record MaterialWire(
                 temperature(s),
                 Adjustment.lumens(s, 1),
                 textures(s),
+                Arrays.stream(AngleCurve.of(s)).boxed().toList(),
                 Remarks.of(s));
     }
 

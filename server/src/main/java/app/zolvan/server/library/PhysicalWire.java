@@ -36,7 +36,11 @@ public record PhysicalWire(
         @Nullable Texture baseColorTexture,
         @Nullable Texture metallicRoughnessTexture,
         @Nullable Texture normalTexture,
-        @Nullable Texture emissiveTexture) {
+        @Nullable Texture emissiveTexture,
+        @Nullable CurveWire curve) {
+
+    /** Reflectance by angle as drawn. */
+    public record CurveWire(List<Double> facing, List<Double> edge, double exponent) {}
 
     /**
      * A texture and the 2D transform that takes texture coordinates to it: scale, then turn, then offset.
@@ -96,7 +100,13 @@ public record PhysicalWire(
                 Texture.of(p.baseColorTexture()),
                 Texture.of(p.metallicRoughnessTexture()),
                 Texture.of(p.normalTexture()),
-                Texture.of(p.emissiveTexture()));
+                Texture.of(p.emissiveTexture()),
+                p.curve() == null
+                        ? null
+                        : new CurveWire(
+                                list(p.curve().facing()),
+                                list(p.curve().edge()),
+                                p.curve().exponent()));
     }
 
     private static List<Double> list(LinearRgb c) {

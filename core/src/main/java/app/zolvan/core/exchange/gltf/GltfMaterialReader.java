@@ -95,7 +95,8 @@ final class GltfMaterialReader {
                 colour,
                 pbr == null ? null : texture(pbr.get("metallicRoughnessTexture"), Channel.G),
                 texture(m.get("normalTexture"), Channel.RGB),
-                texture(m.get("emissiveTexture"), Channel.RGB));
+                texture(m.get("emissiveTexture"), Channel.RGB),
+                null);
         Surface surface = physical.toSurface();
         JsonValue own = ownExtras(m);
         if (own == null) {

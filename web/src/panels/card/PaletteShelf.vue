@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { api, Refusal, type Colour, type Palette } from '../../api/client'
+import SwatchRow from './SwatchRow.vue'
+
+/** The account's own palettes. */
+const props = defineProps<{ colour: Colour }>()
+const emit = defineEmits<{ take: [colour: Colour] }>()
+const palettes = ref<Palette[]>([])
+const chosen = ref('')
+const naming = ref('')
+const problem = ref('')
+const FORMATS = ['GPL', 'CSV', 'JSON']
+
+onMounted(() => attempt(read))
+
+async function read() {
+  palettes.value = await api.palettes()
+  if (!palettes.value.some((p) => p.id === chosen.value)) chosen.value = palettes.value[0]?.id ?? ''
+}
+
+async function attempt(work: () => Promise<unknown>) {
+  problem.value = ''
+  try {
+    await work()
+  } catch (e) {
+    if (!(e instanceof Refusal)) throw e
+    problem.value = e.message
+  }
+}
+
+function current(): Palette | undefined {
+  return palettes.value.find((p) => p.id === chosen.value)
+}
+
+async function create() {
+  const made = await api.createPalette(naming.value || 'My palette')
+  naming.value = ''
+  chosen.value = made.id
+  await read()
+}
+
+function swatchesOf(p: Palette) {
+  return p.swatches.map((s) => ({ name: s.name, colour: s.colour.hex }))
+}
+
+async function add() {
+  const p = current()
+  if (!p) return
+  const name = naming.value.trim() || props.colour.hex
+  await api.changePalette(p.id, p.name, [...swatchesOf(p), { name, colour: props.colour.hex }])
+  naming.value = ''
+  await read()
+}
+
+async function drop(index: number) {
+  const p = current()
+  if (!p) return
+  await api.changePalette(
+    p.id,
+    p.name,
+    swatchesOf(p).filter((_, i) => i !== index),
+  )
+  await read()
+}
+
+async function load(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (!file) return
+  const made = await api.readPalette(file)
+  input.value = ''
+  chosen.value = made.id
+  await read()
+}
+
+async function remove() {
+  const p = current()
+  if (p) await api.deletePalette(p.id)
+  await read()
+}
+</script>
+
+<template>
+  <div class="shelf" aria-label="Palettes">
+    <div class="line">
+      <select v-if="palettes.length > 0" v-model="chosen" class="field" aria-label="Palette">
+        <option v-for="p in palettes" :key="p.id" :value="p.id">{{ p.name }}, {{ p.swatches.length }}</option>
+      </select>
+      <p v-else class="soft small">No palette yet. Name one, or open a file.</p>
+      <label class="file small link" title="A palette file: GPL, CSV or JSON">
+        Open file
+        <input type="file" accept=".gpl,.csv,.json,.txt" @change="attempt(() => load($event))" />
+      </label>
+    </div>
+    <template v-for="p in palettes" :key="p.id">
+      <template v-if="p.id === chosen">
+        <SwatchRow
+          :label="p.name"
+          :colours="p.swatches.map((s) => s.colour)"
+          :names="p.swatches.map((s) => s.name)"
+          @take="emit('take', $event)"
+        />
+        <div class="line small">
+          <span class="soft">Save as</span>
+          <a v-for="f in FORMATS" :key="f" class="link" :href="api.paletteFile(p.id, f)" download>{{ f }}</a>
+          <button
+            v-if="p.swatches.length > 0"
+            class="plain link"
+            @click="attempt(() => drop(p.swatches.length - 1))"
+          >
+            Drop last
+          </button>
+          <button class="plain link" @click="attempt(remove)">Delete</button>
+        </div>
+      </template>
+    </template>
+    <div class="line">
+      <input v-model="naming" class="field" aria-label="Name of the colour or palette" placeholder="Name" />
+      <button class="plain small link" :disabled="!chosen" @click="attempt(add)">Add colour</button>
+      <button class="plain small link" @click="attempt(create)">New palette</button>
+    </div>
+    <p v-if="problem" class="problem small" role="alert">{{ problem }}</p>
+  </div>
+</template>
+
+<style scoped>
+.shelf {
+  display: grid;
+  gap: 6px;
+}
+.line {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.line .field {
+  flex: 1;
+  min-width: 0;
+}
+.link {
+  color: var(--accent);
+  white-space: nowrap;
+  cursor: pointer;
+}
+.file input {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+.file:focus-within {
+  outline: 2px solid var(--accent);
+}
+</style>

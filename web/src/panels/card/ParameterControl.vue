@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import ValueSlider from '../shared/ValueSlider.vue'
+import { hintOf, type Card } from './card'
+import ColourRow from './ColourRow.vue'
+
+/** One parameter of the material on the card, as core says it is to be shown. */
+const props = defineProps<{ parameter: string; of: Card }>()
+const control = computed(() => props.of.control(props.parameter))
+const picture = computed(() => props.of.material.textures.find((t) => t.parameter === props.parameter))
+function values(shown: number) {
+  return { [props.parameter]: shown / (control.value?.scale ?? 1) }
+}
+const size = computed(() => {
+  const s = picture.value?.size
+  return s
+    ? `${(100 * (s[0] ?? 0)).toFixed(1)} × ${(100 * (s[1] ?? 0)).toFixed(1)} cm`
+    : 'by the model’s coordinates'
+})
+</script>
+
+<template>
+  <template v-if="control">
+    <ValueSlider
+      v-if="control.shape === 'NUMBER'"
+      :label="control.label"
+      :value="of.number(parameter) * control.scale"
+      :min="control.min"
+      :max="control.max"
+      :step="control.step"
+      :decimals="control.decimals"
+      :unit="control.unit"
+      :changed="of.changed(parameter)"
+      :hint="hintOf(control)"
+      :ends="control.ends"
+      @input="of.attempt(values($event))"
+      @change="of.commit(values($event))"
+      @reset="of.reset(parameter)"
+    />
+    <label v-else-if="control.shape === 'FLAG'" class="flag" :title="hintOf(control)">
+      <input
+        type="checkbox"
+        :checked="of.flag(parameter)"
+        @change="of.commit({ [parameter]: ($event.target as HTMLInputElement).checked })"
+      />
+      {{ control.label }}
+    </label>
+    <ColourRow v-else :parameter="parameter" :control="control" :of="of" />
+    <p v-if="picture" class="picture soft small">
+      <span>
+        Times a picture ({{ picture.channel === 'rgb' ? 'colour' : `channel ${picture.channel}` }},
+        {{ picture.colourSpace }}, {{ size }})
+      </span>
+      <button
+        class="plain link"
+        title="Takes the picture off; the plain value stays"
+        @click="of.commit({ plain: parameter })"
+      >
+        Plain value
+      </button>
+    </p>
+  </template>
+</template>
+
+<style scoped>
+.flag {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  height: 26px;
+}
+.picture {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+}
+.link {
+  color: var(--accent);
+  white-space: nowrap;
+}
+</style>

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import type { Colour } from '../../api/client'
+
+/** Colours that one may take, with what they are. */
+defineProps<{ label: string; colours: Colour[]; names?: string[]; narrow?: boolean }>()
+const emit = defineEmits<{ take: [colour: Colour] }>()
+</script>
+
+<template>
+  <div class="swatches" :class="{ narrow }">
+    <span class="small">{{ label }}</span>
+    <div>
+      <button
+        v-for="(c, i) in colours"
+        :key="i"
+        class="plain"
+        :style="{ background: c.hex }"
+        :aria-label="names?.[i] ?? `${label} ${c.hex}`"
+        :title="`${names?.[i] ? names[i] + ' · ' : ''}${c.hex} · LRV ${c.lightReflectanceValue.toFixed(0)} · ${c.undertone}`"
+        @click="emit('take', c)"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.swatches {
+  display: grid;
+  grid-template-columns: 108px 1fr;
+  gap: 8px;
+  align-items: center;
+  min-height: 22px;
+}
+.narrow {
+  grid-template-columns: 80px 1fr;
+}
+.swatches div {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 3px;
+}
+.swatches button {
+  width: 26px;
+  height: 18px;
+  border: 1px solid #0003;
+  border-radius: 2px;
+}
+</style>
