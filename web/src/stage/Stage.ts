@@ -711,6 +711,8 @@ export class Stage {
     this.element.dataset['figures'] = `${triangles} triangles, ${calls} draw calls`
     this.picked.draw(this.renderer, this.camera)
     this.handles.draw(this.renderer, this.camera)
+    const { position, fov } = this.camera
+    this.element.dataset['camera'] = [...position.toArray(), ...this.controls.target.toArray(), fov].join(' ')
     this.element.dataset['lift'] = this.handles.liftAt(this.renderer.getSize(new Vector2()), this.camera)
     if (this.selectionVisible) this.outline.draw(this.renderer, this.selected(), this.camera)
     this.announce(++this.revision, start, draft)

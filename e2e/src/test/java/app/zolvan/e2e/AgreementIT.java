@@ -1,0 +1,280 @@
+package app.zolvan.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.zolvan.core.assign.Look;
+import app.zolvan.core.colour.CieLab;
+import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.exchange.DressedModel;
+import app.zolvan.core.exchange.gltf.GltfWriter;
+import app.zolvan.core.exchange.library.ShippedLibrary;
+import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.TriangleSoup;
+import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.light.RadianceHdr;
+import app.zolvan.core.mapping.BoxProjection;
+import app.zolvan.core.material.Material;
+import app.zolvan.core.material.MaterialKind;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.model.Model;
+import app.zolvan.core.render.chip.Chip;
+import app.zolvan.core.render.film.Development;
+import app.zolvan.core.render.film.Film;
+import app.zolvan.core.render.film.Png;
+import app.zolvan.core.render.path.Camera;
+import app.zolvan.core.render.path.Still;
+import app.zolvan.core.render.path.Still.Quality;
+import app.zolvan.core.render.path.Still.Region;
+import app.zolvan.core.render.scene.Dress;
+import app.zolvan.core.render.scene.RenderScene;
+import app.zolvan.core.render.texture.Textures;
+import app.zolvan.core.render.trace.Kernel;
+import com.microsoft.playwright.Download;
+import java.awt.image.BufferedImage;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.SplittableRandom;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+
+/**
+ * Shows one library material of each kind, drawn by seed, on the stage and by the ray tracer: the same form, the same view,
+ * the same light. Prints how far the two pictures lie apart over the sample (CIEDE2000, mean and 95th percentile) and keeps
+ * the pairs in a folder; run with {@code -Dzolvan.agreement=FOLDER}, under other surroundings with
+ * {@code -Dzolvan.agreement.light=studio}.
+ */
+@EnabledIfSystemProperty(named = "zolvan.agreement", matches = ".+")
+class AgreementIT {
+    private static final int WIDTH = 240;
+    private static final int HEIGHT = 180;
+    private static final int SAMPLES = 128;
+    private static final int BOUNCES = 16;
+    /** The surroundings, by the name of their file. */
+    private static final String LIGHT_OF = System.getProperty("zolvan.agreement.light", "park");
+
+    private static final long SEED = Long.getLong("zolvan.agreement.seed", 6);
+    private static final double STRIPE = 0.018;
+    /** Shining by itself, so that it looks the same whatever falls on it. */
+    private static final Surface LIGHT = Surface.STANDARD
+            .with(Parameter.SPECULAR_WEIGHT, 0)
+            .with(Parameter.BASE_COLOR, 0, 0, 0)
+            .with(Parameter.EMISSION_LUMINANCE, 500);
+
+    private static final Surface DARK = LIGHT.with(Parameter.EMISSION_LUMINANCE, 200);
+
+    /** The stage looks at a new model from lower than at a chip; so the sample leans towards it. */
+    private static final Transform LEANING = Transform.rotation(new Vec3(1, 0, -0.55), Math.toRadians(24));
+
+    private final Mesh tile = Chip.tile();
+    private final List<Mesh> wall = List.of(stripes(0), stripes(1));
+    private final ShippedLibrary library = ShippedLibrary.load();
+
+    /** Every second stripe of a wall behind the sample, across the line of sight. */
+    private static Mesh stripes(int parity) {
+        TriangleSoup soup = new TriangleSoup();
+        Vec3 away = new Vec3(0.55, 0.3, 1).normalised().times(-1); // the stage looks at a new model from there
+        Vec3 side = away.cross(Vec3.axis(1)).normalised();
+        Vec3 up = side.cross(away);
+        Vec3 middle = away.times(0.22);
+        for (int i = -8; i < 8; i++) {
+            if ((i & 1) == parity) {
+                Vec3 left = middle.plus(side.times(i * STRIPE));
+                Vec3 right = middle.plus(side.times((i + 1) * STRIPE));
+                soup.quad(
+                        left.minus(up.times(0.11)),
+                        right.minus(up.times(0.11)),
+                        right.plus(up.times(0.11)),
+                        left.plus(up.times(0.11)));
+            }
+        }
+        return soup.toMesh(0.1);
+    }
+
+    @Test
+    void stageAndRayTracerAgree() throws Exception {
+        Path folder = Files.createDirectories(Path.of(System.getProperty("zolvan.agreement")));
+        List<Material> drawn = drawn();
+        double opaque = worst(drawn.stream().filter(m -> !passes(m)).toList(), List.of(), folder);
+        double clear = worst(drawn.stream().filter(AgreementIT::passes).toList(), wall, folder);
+        System.out.printf("FIGURE agreement of the opaque, worst %.2f; of the clear, worst %.2f%n", opaque, clear);
+        assertThat(opaque).isLessThanOrEqualTo(4);
+        assertThat(clear).isLessThanOrEqualTo(8);
+    }
+
+    /** One of each kind, or those that {@code zolvan.agreement.codes} names, with commas between. */
+    private List<Material> drawn() {
+        List<String> named =
+                List.of(System.getProperty("zolvan.agreement.codes", "").split(","));
+        if (!named.contains("")) {
+            return library.materials().stream()
+                    .filter(m -> named.contains(m.code()))
+                    .toList();
+        }
+        SplittableRandom random = new SplittableRandom(SEED);
+        List<Material> drawn = new ArrayList<>();
+        for (MaterialKind kind : MaterialKind.values()) {
+            List<Material> of =
+                    library.materials().stream().filter(m -> m.kind() == kind).toList();
+            if (!of.isEmpty()) {
+                drawn.add(of.get(random.nextInt(of.size())));
+            }
+        }
+        return drawn;
+    }
+
+    private static boolean passes(Material m) {
+        return m.surface().number(Parameter.TRANSMISSION_WEIGHT) > 0;
+    }
+
+    /** Shows materials one after the other on the sample; the largest mean difference. */
+    private double worst(List<Material> materials, List<Mesh> behind, Path folder) throws Exception {
+        Path glb = folder.resolve("sample-" + behind.size() + ".glb");
+        try (OutputStream out = Files.newOutputStream(glb)) {
+            GltfWriter.write(sample(behind), out);
+        }
+        Designer d = Designer.sharpSighted().signIn();
+        d.page.setInputFiles("input[type=file]", glb);
+        d.page.waitForURL("**/projects/*");
+        d.waitUntilDrawn();
+        d.page.evaluate(
+                "light => localStorage.setItem('zolvan-light-' + location.pathname.split('/').pop(),"
+                        + " JSON.stringify({ surroundings: light }))",
+                LIGHT_OF);
+        d.page.reload();
+        d.waitUntilDrawn();
+        double worst = 0;
+        for (Material m : materials) {
+            dress(d, m.code());
+            BufferedImage staged = picture(d, folder.resolve(m.code() + "-stage.png"));
+            Path traced = folder.resolve(m.code() + "-traced.png");
+            double[] apart = apart(staged, traced(m.surface(), behind, camera(d), traced));
+            Arrays.sort(apart);
+            double mean = Arrays.stream(apart).average().orElseThrow();
+            worst = Math.max(worst, mean);
+            System.out.printf(
+                    "FIGURE agreement, %s %s (%s): mean ΔE %.2f, p95 %.2f%n",
+                    m.code(), m.name(), m.kind().word(), mean, apart[(int) (0.95 * apart.length)]);
+        }
+        d.page.close();
+        return worst;
+    }
+
+    private static Camera camera(Designer d) {
+        double[] view = Arrays.stream(d.page.getAttribute("[data-testid=stage]", "data-camera")
+                        .split(" "))
+                .mapToDouble(Double::parseDouble)
+                .toArray();
+        return new Camera(
+                new Vec3(view[0], view[1], view[2]),
+                new Vec3(view[3], view[4], view[5]),
+                Vec3.axis(1),
+                Math.toRadians(view[6]));
+    }
+
+    private DressedModel sample(List<Mesh> behind) {
+        List<Material> sources = List.of(
+                new Material("", "sample", null, Surface.STANDARD),
+                new Material("", "dark", null, DARK),
+                new Material("", "light", null, LIGHT));
+        List<Mesh> meshes = new ArrayList<>(List.of(tile));
+        meshes.addAll(behind);
+        List<Model.Part> parts = new ArrayList<>();
+        for (int i = 0; i < meshes.size(); i++) {
+            parts.add(new Model.Part(
+                    Model.NONE, sources.get(i).name(), i == 0 ? LEANING : Transform.IDENTITY, i, List.of(i)));
+        }
+        Model model = new Model(List.of(), parts, meshes, List.of(), Map.of(), List.of());
+        return new DressedModel(
+                "Sample", model, (p, s) -> Look.of(sources.get(p), null, 0.009, null), image -> new byte[0]);
+    }
+
+    private static void dress(Designer d, String code) {
+        d.changing("/assignments", () -> d.page.evaluate("""
+                        async (code) => {
+                          const id = location.pathname.split('/').pop()
+                          const token = decodeURIComponent(/XSRF-TOKEN=([^;]*)/.exec(document.cookie)[1])
+                          const library = await (await fetch('/api/library/materials')).json()
+                          const { version } = await (await fetch(`/api/projects/${id}/state`)).json()
+                          await fetch(`/api/projects/${id}/assignments`, {
+                            method: 'POST',
+                            headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token, 'If-Match': `"${version}"` },
+                            body: JSON.stringify({
+                              level: 'part', targets: [0], material: library.find((m) => m.code === code).id,
+                            }),
+                          })
+                        }""", code));
+        d.page.waitForFunction(
+                "code => [...document.querySelectorAll('.sample-tray [data-code]')].some((c) => c.dataset.code === code)",
+                code);
+        d.waitUntilDrawn();
+    }
+
+    private static BufferedImage picture(Designer d, Path to) throws Exception {
+        d.page.keyboard().press("5");
+        d.page.fill("[aria-label='Width in pixels']", String.valueOf(WIDTH));
+        d.page.fill("[aria-label='Height in pixels']", String.valueOf(HEIGHT));
+        Download download = d.page.waitForDownload(() -> d.page.click("text=Save picture"));
+        download.saveAs(to);
+        d.page.keyboard().press("Escape");
+        d.page.click("text=Assign >> nth=0");
+        return Designer.picture(Files.readAllBytes(to));
+    }
+
+    /** A picture and the film it was developed from. */
+    private record Traced(byte[] rgb, Film film) {}
+
+    private Traced traced(Surface surface, List<Mesh> behind, Camera camera, Path to) throws Exception {
+        RenderScene.Builder builder = new RenderScene.Builder(
+                        Kernel.Kind.best(), new Textures(library.images()::get, Textures.BUDGET))
+                .addDressed(
+                        BoxProjection.apply(tile, new Vec3(1, 1, 1)),
+                        LEANING,
+                        List.of(Dress.of(surface).metric(true)));
+        for (int i = 0; i < behind.size(); i++) {
+            builder.add(behind.get(i), Transform.IDENTITY, List.of(i == 0 ? DARK : LIGHT));
+        }
+        RenderScene scene = builder.build();
+        byte[] light = Files.readAllBytes(Path.of("../web/public/environments", LIGHT_OF + ".hdr"));
+        Still still = new Still(
+                scene, RadianceHdr.read(light), new double[] {0.6, 0.6, 0.6}, camera, WIDTH, HEIGHT, 1, BOUNCES);
+        Region all = new Region(0, 0, WIDTH, HEIGHT);
+        still.render(
+                Quality.samples(SAMPLES), all, Runtime.getRuntime().availableProcessors(), (share, samples) -> true);
+        Development development = Development.PLAIN.denoised(true);
+        byte[] rgb = development.bytes(development.radiance(still.film(), 0, 0, WIDTH, HEIGHT));
+        Files.write(to, Png.encode(WIDTH, HEIGHT, rgb, 96));
+        return new Traced(rgb, still.film());
+    }
+
+    /** ΔE2000 of every pixel that shows the sample and whose neighbours do. */
+    private static double[] apart(BufferedImage staged, Traced traced) {
+        List<Double> apart = new ArrayList<>();
+        Film film = traced.film();
+        int sample = film.part(WIDTH / 2, HEIGHT / 2);
+        for (int y = 1; y < HEIGHT - 1; y++) {
+            for (int x = 1; x < WIDTH - 1; x++) {
+                boolean inside = film.part(x, y) == sample
+                        && film.part(x - 1, y) == sample
+                        && film.part(x + 1, y) == sample
+                        && film.part(x, y - 1) == sample
+                        && film.part(x, y + 1) == sample;
+                if (inside) {
+                    int at = 3 * (y * WIDTH + x);
+                    int c = staged.getRGB(x, y);
+                    CieLab seen = CieLab.of(Srgb.fromCodes((c >> 16) & 255, (c >> 8) & 255, c & 255));
+                    CieLab right = CieLab.of(Srgb.fromCodes(
+                            traced.rgb()[at] & 255, traced.rgb()[at + 1] & 255, traced.rgb()[at + 2] & 255));
+                    apart.add(seen.difference(right));
+                }
+            }
+        }
+        return apart.stream().mapToDouble(v -> v).toArray();
+    }
+}
