@@ -19,6 +19,8 @@ export type Control = Schemas['ControlWire']
 export type ColourAround = Schemas['Around']
 export type Beside = Schemas['Beside']
 export type PictureColours = Schemas['PictureWire']
+export type ReaderState = Schemas['ReaderState']
+export type ColourReading = Schemas['Reading']
 export type Palette = Schemas['PaletteWire']
 export type SwatchText = Schemas['SwatchText']
 export type NearMaterial = Schemas['Near']
@@ -262,6 +264,10 @@ export const api = {
     send<ColourAround>('POST', '/api/colours/around', { body: { linear } }),
   coloursBeside: (one: number[], other: number[]) =>
     send<Beside>('POST', '/api/colours/beside', { body: { one, other } }),
+  reader: () => send<ReaderState>('GET', '/api/colours/reader'),
+  calibrateReader: () => send<ReaderState>('POST', '/api/colours/reader/calibration'),
+  readColour: (sample: string) =>
+    send<ColourReading>('POST', '/api/colours/reader/readings', { body: { sample } }),
   /** Looks at a picture; `area` is x, y, width and height in shares of it. */
   pictureColours: (picture: Blob, area: number[] = [0, 0, 1, 1]) =>
     sendFile<PictureColours>(

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { api, type Beside, type Colour, type ColourAround, type NearMaterial } from '../../api/client'
 import { useWorkspace } from '../../stores/workspace'
 import type { Card } from './card'
+import ColourReader from './ColourReader.vue'
 import LchSliders from './LchSliders.vue'
 import PaletteShelf from './PaletteShelf.vue'
 import PictureSampler from './PictureSampler.vue'
@@ -15,12 +16,13 @@ const workspace = useWorkspace()
 const colour = ref<Colour | null>(null)
 const around = ref<ColourAround | null>(null)
 const near = ref<NearMaterial[]>([])
-const help = ref<'' | 'tones' | 'company' | 'palettes' | 'picture' | 'near'>('')
+const help = ref<'' | 'tones' | 'company' | 'palettes' | 'picture' | 'reader' | 'near'>('')
 const HELPS = [
   { value: 'tones', text: 'Tones' },
-  { value: 'company', text: 'Goes with' },
+  { value: 'company', text: 'With it' },
   { value: 'palettes', text: 'Palettes' },
   { value: 'picture', text: 'Picture' },
+  { value: 'reader', text: 'Reader' },
   { value: 'near', text: 'Library' },
 ] as const
 
@@ -136,6 +138,7 @@ function give(c: Colour) {
     </template>
     <PaletteShelf v-else-if="around && help === 'palettes'" :colour="around.colour" @take="give" />
     <PictureSampler v-else-if="help === 'picture'" @take="give" />
+    <ColourReader v-else-if="help === 'reader'" @take="give" />
     <ul v-else-if="help === 'near'" class="near">
       <li v-for="n in near" :key="n.material.id">
         <i :style="{ background: n.material.colour.hex }" />

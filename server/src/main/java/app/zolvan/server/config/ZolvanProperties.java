@@ -10,9 +10,11 @@ import org.springframework.util.unit.DataSize;
  *
  * @param uploadLimit size of the largest file that is taken
  * @param demo        folder with the demo scenario to load at start, or null
+ * @param colourReader address of a colour reader, such as http://127.0.0.1:24000; empty where there is none
  */
 @ConfigurationProperties("zolvan")
-public record ZolvanProperties(DataSize uploadLimit, Duration sessionLifetime, SignIn signIn, Path demo) {
+public record ZolvanProperties(
+        DataSize uploadLimit, Duration sessionLifetime, SignIn signIn, Path demo, String colourReader) {
 
     /**
      * @param tries how many wrong passwords in a row lock an account
