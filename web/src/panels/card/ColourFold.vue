@@ -76,12 +76,13 @@ function give(c: Colour) {
   <section class="fold" aria-label="Colour">
     <h2>
       {{ title }}
-      <small v-if="parameter !== 'emission_color'">
+      <small v-if="parameter === 'base_color'">
         LRV {{ (colour ?? of.material.colour).lightReflectanceValue.toFixed(1) }}
       </small>
     </h2>
     <LchSliders
       :linear="of.linear(parameter)"
+      :known="of.material.colour"
       @shown="colour = $event"
       @attempt="of.attempt({ [parameter]: $event })"
       @commit="of.commit({ [parameter]: $event })"

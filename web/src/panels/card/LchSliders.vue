@@ -3,8 +3,8 @@ import { computed, ref, watch } from 'vue'
 import { api, Refusal, type Colour } from '../../api/client'
 import ValueSlider from '../shared/ValueSlider.vue'
 
-/** A colour by lightness, chroma and hue, and typed in any notation. */
-const props = defineProps<{ linear: number[] }>()
+/** A colour by lightness, chroma and hue, and typed in any notation; `known` spares asking for its numbers. */
+const props = defineProps<{ linear: number[]; known?: Colour }>()
 const emit = defineEmits<{
   attempt: [linear: number[]]
   commit: [linear: number[]]
@@ -24,6 +24,10 @@ watch(
   async (linear) => {
     if (colour.value && near(colour.value.linear, linear)) return
     const mine = ++newest
+    if (props.known && near(props.known.linear, linear)) {
+      colour.value = props.known
+      return
+    }
     const around = await api.coloursAround(linear).catch(() => null)
     if (around && mine === newest) colour.value = around.colour
   },

@@ -16,12 +16,13 @@ const NEAR = 0.0005
     <select
       class="field"
       aria-label="IOR of a substance"
+      title="Its index of refraction, and how fast light goes in it as a share of c"
       :value="workspace.substances.find((s) => Math.abs(s.ior - of.number('specular_ior')) < NEAR)?.ior ?? ''"
       @change="of.commit({ specular_ior: Number(($event.target as HTMLSelectElement).value) })"
     >
       <option value="" disabled>Index of a substance …</option>
       <option v-for="s in workspace.substances" :key="s.name" :value="s.ior">
-        {{ s.name }} {{ s.ior }}, light at {{ Math.round(100 * s.lightShare) }} %
+        {{ s.name }} {{ s.ior }} · {{ Math.round(100 * s.lightShare) }} % c
       </option>
     </select>
   </div>

@@ -19,7 +19,7 @@ public record Undertone(double strength, double hue) {
     private static final double AGREE = 1.5;
 
     private static final double CLASH = 4;
-    private static final double[] ENDS = {20, 50, 75, 105, 130, 180, 230, 285, 340, 360};
+    private static final double[] ENDS = {20, 50, 75, 105, 130, 180, 230, 308, 340, 360};
     private static final String[] NAMES = {
         "pink", "red", "orange", "yellow", "yellow-green", "green", "blue-green", "blue", "violet", "pink"
     };

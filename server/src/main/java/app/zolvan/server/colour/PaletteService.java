@@ -61,6 +61,7 @@ class PaletteService {
 
     @Transactional
     PaletteWire create(Account account, String name) {
+        requireRoom(account);
         return keep(account, UUID.randomUUID(), new Palette(requireName(name), List.of()));
     }
 
@@ -79,6 +80,7 @@ class PaletteService {
 
     @Transactional
     PaletteWire read(Account account, byte[] file, String fileName) {
+        requireRoom(account);
         try {
             return keep(account, UUID.randomUUID(), PaletteFile.read(file, fileName));
         } catch (ImportException e) {
@@ -86,10 +88,13 @@ class PaletteService {
         }
     }
 
-    private PaletteWire keep(Account account, UUID id, Palette p) {
+    private void requireRoom(Account account) {
         if (mapper.count(account.id()) >= MOST) {
             throw Problem.conflict("too-many", "There are 500 palettes already. Delete one you don’t need.", null);
         }
+    }
+
+    private PaletteWire keep(Account account, UUID id, Palette p) {
         if (p.swatches().size() > PaletteFile.MOST_SWATCHES) {
             throw Problem.ofField("swatches", "A palette may have at most 4,096 colours.");
         }
