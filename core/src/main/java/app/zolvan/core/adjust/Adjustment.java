@@ -21,15 +21,14 @@ import java.util.Set;
 /**
  * A change of a material as a designer makes it: values of parameters by their names, and what is no parameter but a wish
  * about several: {@code kind}, {@code sub_kind}, {@code metal}, {@code gloss} (GU), {@code relief} (strength of the normal
- * map), {@code temperature} (of the glow, in kelvins), {@code lumens} (of all parts that show it, over {@code area} m²). A
- * picture that drives a parameter is let go of by {@code plain} with the parameter's name; {@code curve} (degrees, reflectance) draws the
- * reflectance by angle; {@code whole} replaces all
- * values, as {@link MaterialJson} writes them.
+ * map), {@code temperature} (of the glow, in kelvins), {@code lumens} (of a part of {@code area} m²). A picture that
+ * drives a parameter is let go of by {@code plain} with the parameter's name; {@code curve} (degrees, reflectance) draws
+ * the reflectance by angle; {@code whole} replaces all values, as {@link MaterialJson} writes them.
  *
  * @param limit a sentence where a wish could not be met in full; empty where it was
  */
 public record Adjustment(Material material, String limit) {
-    private static final Set<String> WISHES = Set.of(
+    static final Set<String> WISHES = Set.of(
             "kind", "sub_kind", "metal", "gloss", "relief", "temperature", "lumens", "area", "plain", "whole", "curve");
     private static final double STEEPEST = 4;
 

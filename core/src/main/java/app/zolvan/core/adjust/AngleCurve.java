@@ -57,13 +57,13 @@ public final class AngleCurve {
         }
         Surface own = s.flag(Parameter.GENERALIZED_SCHLICK) ? s : drawn(s);
         if (degrees == 0) {
-            return own.with(Parameter.SCHLICK_COLOR0, scaled(own.colour(Parameter.SCHLICK_COLOR0), value));
+            return own.with(Parameter.SCHLICK_COLOR0, scaled(own, Parameter.SCHLICK_COLOR0, value));
         }
         if (degrees == 90) {
-            return own.with(Parameter.SCHLICK_COLOR90, scaled(own.colour(Parameter.SCHLICK_COLOR90), value));
+            return own.with(Parameter.SCHLICK_COLOR90, scaled(own, Parameter.SCHLICK_COLOR90, value));
         }
-        double facing = own.colour(Parameter.SCHLICK_COLOR0).luminance();
-        double edge = own.colour(Parameter.SCHLICK_COLOR90).luminance();
+        double facing = seen(own, own.colour(Parameter.SCHLICK_COLOR0));
+        double edge = seen(own, own.colour(Parameter.SCHLICK_COLOR90));
         if (Math.abs(edge - facing) < 1e-6) {
             return own; // a level curve has no bend
         }
@@ -82,13 +82,20 @@ public final class AngleCurve {
                 .with(Parameter.SCHLICK_EXPONENT, 5);
     }
 
-    /** The same hue with another luminance, within what reflects no more than comes in. */
-    private static LinearRgb scaled(LinearRgb c, double luminance) {
-        double now = c.luminance();
-        double most = Math.max(c.r(), Math.max(c.g(), c.b()));
+    /** What of a reflectance is seen: less where the reflection is weakened or tinted. */
+    private static double seen(Surface s, LinearRgb reflectance) {
+        return s.number(Parameter.SPECULAR_WEIGHT)
+                * s.colour(Parameter.SPECULAR_COLOR).times(reflectance).luminance();
+    }
+
+    /** The same hue as bright as is wished, seen, within what reflects no more than comes in. */
+    private static LinearRgb scaled(Surface s, Parameter end, double wished) {
+        LinearRgb hue = s.colour(end).luminance() > 0 ? s.colour(end) : LinearRgb.WHITE;
+        double now = seen(s, hue);
         if (now <= 0) {
-            return LinearRgb.grey(luminance);
+            return s.colour(end); // no reflection is seen at all
         }
-        return c.times(Math.min(luminance / now, 1 / most)).clamped();
+        double most = Math.max(hue.r(), Math.max(hue.g(), hue.b()));
+        return hue.times(Math.min(wished / now, 1 / most)).clamped();
     }
 }

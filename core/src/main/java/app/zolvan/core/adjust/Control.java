@@ -5,20 +5,23 @@ import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.material.Parameter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
- * How a designer meets one parameter: its name in plain words, a sentence, two values to start from, and the numbers a
- * control of it shows.
+ * How a designer meets one parameter, or one wish about several: its name in plain words, a sentence, two values to start
+ * from, and the numbers a control of it shows.
  *
+ * @param name     OpenPBR's, or the wish's as {@link Adjustment} knows it
  * @param fold     the part of the card it belongs to
  * @param examples two, each a value and what it is like
  * @param ends     what the two ends are called; empty where numbers say enough
  * @param min      in what is shown, like {@code max} and {@code step}
  * @param unit     with its space, such as {@code " mm"}; empty for none
  * @param scale    what is shown is the parameter times this
+ * @param traced   whether only traced pictures show it: the stage has no word for it
  */
 public record Control(
-        Parameter parameter,
+        String name,
         String fold,
         String label,
         String says,
@@ -29,9 +32,10 @@ public record Control(
         double step,
         int decimals,
         String unit,
-        double scale) {
+        double scale,
+        boolean traced) {
 
-    /** All parameters that have a value of their own, in the order in which they are shown. */
+    /** All parameters that have a value of their own, in the order in which they are shown, and wishes that are numbers. */
     public static final List<Control> ALL = read();
 
     private static List<Control> read() {
@@ -48,9 +52,12 @@ public record Control(
     }
 
     private static Control control(JsonValue c) throws ImportException {
-        Parameter p = Parameter.named(c.require("parameter").text()).orElseThrow(() -> c.wrong("a known parameter"));
+        String name = c.require("name").text();
+        if (Parameter.named(name).isEmpty() && !Adjustment.WISHES.contains(name)) {
+            throw c.wrong("a known parameter or wish");
+        }
         return new Control(
-                p,
+                name,
                 c.require("fold").text(),
                 c.require("label").text(),
                 c.require("says").text(),
@@ -61,7 +68,13 @@ public record Control(
                 c.number("step", 0.01),
                 c.index("decimals", 2),
                 c.text("unit", ""),
-                c.number("scale", 1));
+                c.number("scale", 1),
+                c.flag("traced", false));
+    }
+
+    /** The parameter it sets; empty for a wish. */
+    public Optional<Parameter> parameter() {
+        return Parameter.named(name);
     }
 
     static List<String> texts(JsonValue c, String key) throws ImportException {

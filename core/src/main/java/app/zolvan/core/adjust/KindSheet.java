@@ -38,6 +38,9 @@ public record KindSheet(MaterialKind kind, List<String> first, List<SubKind> sub
 
     public static final List<KindSheet> ALL = read();
 
+    /** What is shown first of a material that nobody has said the kind of. */
+    public static final List<String> FIRST_OF_ANY = firstOfAny();
+
     public static KindSheet of(MaterialKind kind) {
         return ALL.stream().filter(k -> k.kind() == kind).findFirst().orElseThrow();
     }
@@ -51,9 +54,21 @@ public record KindSheet(MaterialKind kind, List<String> first, List<SubKind> sub
         return subKinds.stream().filter(k -> k.name().equals(name)).findFirst();
     }
 
+    private static JsonValue file() {
+        return JsonValue.parseTrusted(KindSheet.class.getResourceAsStream("kinds.json"));
+    }
+
+    private static List<String> firstOfAny() {
+        try {
+            return Control.texts(file().require("any"), "first");
+        } catch (ImportException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     private static List<KindSheet> read() {
         try {
-            JsonValue json = JsonValue.parseTrusted(KindSheet.class.getResourceAsStream("kinds.json"));
+            JsonValue json = file();
             List<KindSheet> all = new ArrayList<>();
             for (MaterialKind kind : MaterialKind.values()) {
                 JsonValue k = json.require(kind.word());

@@ -43,6 +43,9 @@ public enum ColourStep {
     }
 
     private static LinearRgb coloured(CieLab c, double chroma) {
+        if (c.chroma() < Undertone.NONE / 2) {
+            return c.toSrgbGamut(); // a grey leans nowhere
+        }
         return CieLab.ofLch(c.l(), chroma, c.hue()).toSrgbGamut();
     }
 }

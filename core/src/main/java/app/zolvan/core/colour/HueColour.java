@@ -4,11 +4,11 @@ package app.zolvan.core.colour;
  * An sRGB colour by its hue and two more numbers, as HSV or as HSL count them (Smith 1978; Joblove & Greenberg 1978), over
  * the encoded components.
  *
- * @param hue    in degrees, in [0, 360); 0 for greys
- * @param first  saturation, in [0, 1]
- * @param second value in HSV, lightness in HSL, in [0, 1]
+ * @param hue        in degrees, in [0, 360); 0 for greys
+ * @param saturation in [0, 1]
+ * @param level      value in HSV, lightness in HSL, in [0, 1]
  */
-public record HueColour(double hue, double first, double second) {
+public record HueColour(double hue, double saturation, double level) {
 
     public static HueColour hsv(LinearRgb colour) {
         double[] c = encoded(colour);
@@ -28,13 +28,13 @@ public record HueColour(double hue, double first, double second) {
 
     /** The colour that these numbers mean in HSV. */
     public LinearRgb fromHsv() {
-        return built(first * second, second);
+        return built(saturation * level, level);
     }
 
     /** The colour that these numbers mean in HSL. */
     public LinearRgb fromHsl() {
-        double span = first * (1 - Math.abs(2 * second - 1));
-        return built(span, second + span / 2);
+        double span = saturation * (1 - Math.abs(2 * level - 1));
+        return built(span, level + span / 2);
     }
 
     private LinearRgb built(double span, double high) {

@@ -65,19 +65,8 @@ public final class PictureColours {
         int y0 = Math.max(0, Math.min(height - 1, y));
         int x1 = Math.max(x0 + 1, Math.min(width, x + w));
         int y1 = Math.max(y0 + 1, Math.min(height, y + h));
-        double r = 0;
-        double g = 0;
-        double b = 0;
-        for (int j = y0; j < y1; j++) {
-            for (int i = x0; i < x1; i++) {
-                int p = 3 * (j * width + i);
-                r += rgb[p];
-                g += rgb[p + 1];
-                b += rgb[p + 2];
-            }
-        }
         double n = (double) (x1 - x0) * (y1 - y0);
-        LinearRgb mean = new LinearRgb(r / n, g / n, b / n);
+        LinearRgb mean = mean(x0, y0, x1, y1);
         CieLab middle = CieLab.of(mean);
         int step = (int) Math.max(1, Math.ceil(Math.sqrt(n / MOST)));
         double apart = 0;
@@ -108,7 +97,7 @@ public final class PictureColours {
         List<Spot> squares = new ArrayList<>();
         for (int y = 0; y + side <= height; y += side) {
             for (int x = 0; x + side <= width; x += side) {
-                LinearRgb mean = mean(x, y, side);
+                LinearRgb mean = mean(x, y, x + side, y + side);
                 squares.add(new Spot(
                         x + side / 2, y + side / 2, mean, CieLab.of(mean).chroma()));
             }
@@ -125,19 +114,20 @@ public final class PictureColours {
         return apart;
     }
 
-    private LinearRgb mean(int x, int y, int side) {
+    /** In linear light, from one corner up to before another. */
+    private LinearRgb mean(int x0, int y0, int x1, int y1) {
         double r = 0;
         double g = 0;
         double b = 0;
-        for (int j = y; j < y + side; j++) {
-            for (int i = x; i < x + side; i++) {
+        for (int j = y0; j < y1; j++) {
+            for (int i = x0; i < x1; i++) {
                 int p = 3 * (j * width + i);
                 r += rgb[p];
                 g += rgb[p + 1];
                 b += rgb[p + 2];
             }
         }
-        double n = (double) side * side;
+        double n = (double) (x1 - x0) * (y1 - y0);
         return new LinearRgb(r / n, g / n, b / n);
     }
 

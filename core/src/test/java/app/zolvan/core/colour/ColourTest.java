@@ -98,6 +98,14 @@ class ColourTest {
     }
 
     @Test
+    void aGreyGetsNoColourOfItsOwnAccord() {
+        LinearRgb grey = Srgb.fromCodes(128, 128, 128);
+        assertThat(Srgb.toHex(ColourStep.STRONGER.from(grey))).isEqualTo("#808080");
+        assertThat(Srgb.toHex(ColourStep.CALMER.from(grey))).isEqualTo("#808080");
+        assertThat(Srgb.toHex(TargetTone.CHARCOAL.from(grey))).matches("#(..)\\1\\1");
+    }
+
+    @Test
     void undertonesAreNamedAndCompared() {
         Undertone green = Undertone.of(CieLab.ofLch(80, 1.2, 150).toLinear());
         assertThat(green.words()).isEqualTo("a trace of green, 1.2");

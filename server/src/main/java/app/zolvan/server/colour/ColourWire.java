@@ -66,6 +66,6 @@ public record ColourWire(
     }
 
     private static List<Double> perCent(HueColour h) {
-        return List.of(h.hue(), 100 * h.first(), 100 * h.second());
+        return List.of(h.hue(), 100 * h.saturation(), 100 * h.level());
     }
 }

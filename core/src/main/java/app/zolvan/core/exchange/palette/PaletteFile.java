@@ -58,7 +58,7 @@ public enum PaletteFile {
             StringBuilder out = new StringBuilder(GPL_TITLE + "\nName: " + oneLine(p.name()) + "\nColumns: 0\n#\n");
             for (Swatch s : p.swatches()) {
                 int[] c = Srgb.toCodes(s.colour());
-                out.append(String.format(Locale.ROOT, "%3d %3d %3d\t%s%n", c[0], c[1], c[2], oneLine(s.name())));
+                out.append(String.format(Locale.ROOT, "%3d %3d %3d\t%s\n", c[0], c[1], c[2], oneLine(s.name())));
             }
             return out.toString();
         }
