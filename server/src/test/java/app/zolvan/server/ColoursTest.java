@@ -9,6 +9,7 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import javax.imageio.ImageIO;
@@ -49,6 +50,10 @@ class ColoursTest extends ServerTest {
                 .json();
         assertThat(beside.get("difference").asDouble()).isZero();
         assertThat(beside.get("undertones").asString()).startsWith("The undertones agree");
+        List<Object> broken = new ArrayList<>(List.of(0.1, 0.2));
+        broken.add(null);
+        assertThat(browser.post("/api/colours/around", Map.of("linear", broken)).status())
+                .isEqualTo(422);
         JsonNode nearest = browser.post("/api/library/nearest", Map.of("linear", List.of(0.37, 0.02, 0.014)))
                 .json();
         assertThat(nearest.get(0).get("material").get("code").asString()).isEqualTo("PT-014"); // harbour red

@@ -35,7 +35,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/colours")
 class ColourController {
     private static final long PICTURE_BYTES = 30L << 20;
-    private static final long PICTURE_PIXELS = 4_000_000;
+    private static final long PICTURE_PIXELS = 1_000_000;
     private static final int PALETTE = 6;
     private static final int SPOTS = 4;
     private static final long SEED = 1;
@@ -47,13 +47,13 @@ class ColourController {
             @DecimalMin("0") @DecimalMax("100") double lightness,
             @DecimalMin("0") @DecimalMax("50") double chroma,
             @DecimalMin("0") @DecimalMax("360") double hue,
-            @Nullable @Size(min = 3, max = 3) List<Double> undertoneOf) {}
+            @Nullable @Size(min = 3, max = 3) List<@NotNull Double> undertoneOf) {}
 
     record ColourPair(
-            @NotNull @Size(min = 3, max = 3) List<Double> one,
-            @NotNull @Size(min = 3, max = 3) List<Double> other) {}
+            @NotNull @Size(min = 3, max = 3) List<@NotNull Double> one,
+            @NotNull @Size(min = 3, max = 3) List<@NotNull Double> other) {}
 
-    record ColourAlone(@NotNull @Size(min = 3, max = 3) List<Double> linear) {}
+    record ColourAlone(@NotNull @Size(min = 3, max = 3) List<@NotNull Double> linear) {}
 
     /** A colour typed in any notation. */
     @PostMapping("/typed")

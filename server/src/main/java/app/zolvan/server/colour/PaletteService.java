@@ -7,6 +7,7 @@ import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.palette.PaletteFile;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.colour.PaletteMapper.PaletteRow;
+import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -62,7 +63,7 @@ class PaletteService {
     @Transactional
     PaletteWire create(Account account, String name) {
         requireRoom(account);
-        return keep(account, UUID.randomUUID(), new Palette(requireName(name), List.of()));
+        return keep(account, UUID.randomUUID(), new Palette(GivenName.require(name), List.of()));
     }
 
     @Transactional
@@ -75,7 +76,7 @@ class PaletteService {
                     ColourNotation.parse(t.colour())
                             .orElseThrow(() -> Problem.ofField("colour", "“" + t.colour() + "” is no colour."))));
         }
-        return keep(account, id, new Palette(requireName(name), swatches));
+        return keep(account, id, new Palette(GivenName.require(name), swatches));
     }
 
     @Transactional
@@ -116,13 +117,5 @@ class PaletteService {
 
     private PaletteRow require(Account account, UUID id) {
         return mapper.find(account.id(), id).orElseThrow(() -> Problem.notFound("palette"));
-    }
-
-    private static String requireName(String name) {
-        String stripped = name.strip();
-        if (stripped.isEmpty() || stripped.length() > 120) {
-            throw Problem.ofField("name", "A name has 1 to 120 characters.");
-        }
-        return stripped;
     }
 }

@@ -105,6 +105,9 @@ class ReaderService {
             if (r.statusCode() == HttpStatus.NOT_FOUND.value()) {
                 throw Problem.notFound("sample");
             }
+            if (r.statusCode() != HttpStatus.OK.value()) {
+                throw unreachable();
+            }
             return json.readTree(r.body());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

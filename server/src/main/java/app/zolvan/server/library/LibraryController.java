@@ -16,6 +16,7 @@ import jakarta.validation.constraints.Size;
 import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -54,12 +55,14 @@ class LibraryController {
     }
 
     /**
-     * How a parameter is shown.
+     * How a parameter, or a wish about several, is shown.
      *
-     * @param scale what is shown is the parameter times this
+     * @param scale    what is shown is the parameter times this
+     * @param traced   whether only traced pictures show it
+     * @param standard OpenPBR's own value; null for a wish
      */
     record ControlWire(
-            String parameter,
+            String name,
             String fold,
             String label,
             String says,
@@ -72,24 +75,28 @@ class LibraryController {
             int decimals,
             String unit,
             double scale,
-            Object standard) {
+            boolean traced,
+            @Nullable Object standard) {
 
         static ControlWire of(Control c) {
             return new ControlWire(
-                    c.parameter().openPbrName(),
+                    c.name(),
                     c.fold(),
                     c.label(),
                     c.says(),
                     c.examples(),
                     c.ends(),
-                    c.parameter().shape(),
+                    c.parameter().map(Parameter::shape).orElse(Parameter.Shape.NUMBER),
                     c.min(),
                     c.max(),
                     c.step(),
                     c.decimals(),
                     c.unit(),
                     c.scale(),
-                    MaterialJson.value(Surface.STANDARD, c.parameter()));
+                    c.traced(),
+                    c.parameter()
+                            .map(p -> MaterialJson.value(Surface.STANDARD, p))
+                            .orElse(null));
         }
     }
 
@@ -100,7 +107,8 @@ class LibraryController {
     /** A measured metal and its reflectance facing. */
     record MetalWire(String id, String label, ColourWire colour) {}
 
-    record ControlsWire(List<ControlWire> controls, List<KindWire> kinds, List<MetalWire> metals) {}
+    /** @param first the controls shown first of a material of no kind */
+    record ControlsWire(List<ControlWire> controls, List<KindWire> kinds, List<String> first, List<MetalWire> metals) {}
 
     /** What can be adjusted about materials, and how it is called. */
     @GetMapping("/api/library/controls")
@@ -115,12 +123,13 @@ class LibraryController {
                                         .map(s -> new SubKindWire(s.name(), s.says()))
                                         .toList()))
                         .toList(),
+                KindSheet.FIRST_OF_ANY,
                 Arrays.stream(Metal.values())
                         .map(m -> new MetalWire(m.name(), m.label(), ColourWire.of(m.facing())))
                         .toList());
     }
 
-    record ColourSought(@NotNull @Size(min = 3, max = 3) List<Double> linear) {}
+    record ColourSought(@NotNull @Size(min = 3, max = 3) List<@NotNull Double> linear) {}
 
     /** @param difference CIEDE2000 between its mean colour and the one that is sought */
     record Near(MaterialWire material, double difference) {}

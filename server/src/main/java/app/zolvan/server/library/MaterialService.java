@@ -95,6 +95,12 @@ public class MaterialService {
                 position);
     }
 
+    /** A new material of the project, made from nothing; not stored yet. */
+    public static MaterialRow own(UUID project, String name, Material look, int position) {
+        return row(
+                UUID.randomUUID(), project, null, false, new Material("", name, look.kind(), look.surface()), position);
+    }
+
     /** Writes the row's state, or removes the material where the state is null and nothing shows it any more. */
     public void write(UUID id, MaterialRow state) {
         if (state == null) {

@@ -10,7 +10,7 @@ final class CommandLabel {
     static String of(Map<String, Object> values) {
         String first = values.keySet().iterator().next();
         String name = Control.ALL.stream()
-                .filter(c -> c.parameter().openPbrName().equals(first))
+                .filter(c -> c.name().equals(first))
                 .findFirst()
                 .map(Control::label)
                 .orElseGet(() -> wish(first));

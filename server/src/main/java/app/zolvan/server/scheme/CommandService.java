@@ -16,6 +16,7 @@ import app.zolvan.server.library.MaterialWire;
 import app.zolvan.server.library.PhysicalWire;
 import app.zolvan.server.model.PartState;
 import app.zolvan.server.model.Scene;
+import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
@@ -194,16 +195,8 @@ public class CommandService {
             Account account, UUID projectId, long seen, String name, String client, LengthUnit unit) {
         Project project = begin(account, projectId, seen);
         Change.Details before = new Change.Details(project.name(), project.client(), project.unit());
-        Change.Details after = new Change.Details(requireName(name), client.strip(), unit);
+        Change.Details after = new Change.Details(GivenName.require(name), client.strip(), unit);
         return commit(account, project, "Project details", List.of(new Change.OfProject(before, after)));
-    }
-
-    static String requireName(String name) {
-        String stripped = name.strip();
-        if (stripped.isEmpty() || stripped.length() > 120) {
-            throw Problem.ofField("name", "A name has 1 to 120 characters.");
-        }
-        return stripped;
     }
 
     /** Takes back the account's last command. Where others have built on it, asks first, unless forced. */

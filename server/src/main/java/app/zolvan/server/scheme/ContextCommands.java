@@ -18,6 +18,7 @@ import app.zolvan.server.model.PartState;
 import app.zolvan.server.model.PlacedModels;
 import app.zolvan.server.model.PlacedState;
 import app.zolvan.server.model.Scene;
+import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import java.util.ArrayList;
@@ -116,8 +117,7 @@ public class ContextCommands {
             throw Problem.ofField("belonging", "The model that the project was made of is the design.");
         }
         PlacedState before = model.state();
-        PlacedState after =
-                new PlacedState(CommandService.requireName(name), belonging, hidden, locked, before.place());
+        PlacedState after = new PlacedState(GivenName.require(name), belonging, hidden, locked, before.place());
         if (locked && !after.equals(before)) {
             model.requireUnlocked();
         }

@@ -14,6 +14,7 @@ import app.zolvan.server.account.Account;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.Scene;
+import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
@@ -97,7 +98,7 @@ class DressingService {
         DressingMapper.TableRow table = require(account, id);
         List<DressingRow> clean = new ArrayList<>();
         for (DressingRow k : rows) {
-            String name = CommandService.requireName(k.name());
+            String name = GivenName.require(k.name());
             if (ColourNotation.parse(k.colour()).isEmpty()) {
                 throw Problem.ofField("colour", "“" + k.colour() + "” is no colour code such as #a4703c.");
             }
@@ -134,9 +135,9 @@ class DressingService {
                     "nothing", "No set of this project has got a library material yet. Dress some first.", null);
         }
         mapper.put(new DressingMapper.TableRow(
-                UUID.randomUUID(), account.id(), CommandService.requireName(name), json.writeValueAsString(rows)));
+                UUID.randomUUID(), account.id(), GivenName.require(name), json.writeValueAsString(rows)));
         return tables(account).stream()
-                .filter(t -> t.name().equals(CommandService.requireName(name)))
+                .filter(t -> t.name().equals(GivenName.require(name)))
                 .findFirst()
                 .orElseThrow();
     }

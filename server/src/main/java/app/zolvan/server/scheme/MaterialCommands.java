@@ -16,6 +16,7 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.library.MaterialWire;
 import app.zolvan.server.library.PhysicalWire;
 import app.zolvan.server.model.Scene;
+import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
@@ -34,6 +35,9 @@ import tools.jackson.databind.json.JsonMapper;
 /** What designers change about a project's materials themselves. */
 @Service
 class MaterialCommands {
+    /** What a look is called that was begun from nothing. */
+    private static final String OWN = "Own colour";
+
     private final CommandService commands;
     private final SchemeService schemes;
     private final MaterialService materials;
@@ -95,23 +99,10 @@ class MaterialCommands {
 
     private MaterialRow newRow(Project project, @Nullable MaterialRow from, Material changed, String name) {
         int position = materials.ofProject(project.id()).size();
-        MaterialRow base = from == null ? neutral(project.id()) : from;
-        MaterialRow copy = MaterialService.copy(base, project.id(), name, changed.surface(), position)
-                .with(new Material(base.code(), name, changed.kind(), changed.surface()));
-        return from != null
-                ? copy
-                : new MaterialRow(
-                        copy.id(),
-                        project.id(),
-                        null,
-                        null,
-                        null,
-                        false,
-                        "",
-                        "Own colour",
-                        copy.kind(),
-                        copy.surface(),
-                        position);
+        return from == null
+                ? MaterialService.own(project.id(), OWN, changed, position)
+                : MaterialService.copy(from, project.id(), name, changed.surface(), position)
+                        .with(changed);
     }
 
     private static String told(Scene scene, Set<Integer> parts, Scene.Part target) {
@@ -166,21 +157,6 @@ class MaterialCommands {
         }
     }
 
-    private static MaterialRow neutral(UUID project) {
-        return new MaterialRow(
-                new UUID(0, 0),
-                project,
-                null,
-                null,
-                null,
-                false,
-                "",
-                Look.NEUTRAL.name(),
-                null,
-                MaterialRow.json(Look.NEUTRAL.surface()),
-                0);
-    }
-
     private Adjustment adjusted(
             UUID projectId, @Nullable MaterialRow shown, Scene.Part part, Map<String, Object> values) {
         Material base = shown == null ? Look.NEUTRAL : shown.toMaterial();
@@ -211,10 +187,9 @@ class MaterialCommands {
         Scene.Part target = CommandService.requireRegion(looks.scene(), part, span);
         MaterialRow shown = looks.shown(part, span).material();
         Adjustment a = adjusted(projectId, shown, target, values);
-        MaterialRow base = shown != null ? shown : neutral(projectId);
-        Look look = Look.of(base.toMaterial(), null, target.ownThickness(), null);
-        Look changed = Look.of(a.material(), look.mapping(), target.ownThickness(), null);
-        MaterialRow row = base.with(a.material());
+        MaterialRow row =
+                shown != null ? shown.with(a.material()) : MaterialService.own(projectId, OWN, a.material(), 0);
+        Look changed = Look.of(a.material(), null, target.ownThickness(), null);
         return new Preview(MaterialWire.of(row, null), PhysicalWire.of(changed.physical()), a.limit());
     }
 
@@ -229,7 +204,7 @@ class MaterialCommands {
     ProjectState rename(Account account, UUID projectId, long seen, UUID material, String name) {
         Project project = commands.begin(account, projectId, seen);
         MaterialRow row = requireOwn(projectId, material);
-        MaterialRow renamed = row.with(CommandService.requireName(name), row.toSurface());
+        MaterialRow renamed = row.with(GivenName.require(name), row.toSurface());
         return commands.commit(
                 account, project, "Rename " + row.name(), List.of(new Change.OfMaterial(row.id(), row, renamed)));
     }
@@ -267,7 +242,7 @@ class MaterialCommands {
         MaterialRow copy = MaterialService.copy(
                 from,
                 projectId,
-                CommandService.requireName(name),
+                GivenName.require(name),
                 from.toSurface(),
                 materials.ofProject(projectId).size());
         if (variation) {

@@ -16,6 +16,7 @@ import app.zolvan.server.model.PartShapes;
 import app.zolvan.server.model.PartState;
 import app.zolvan.server.model.PartState.Spans;
 import app.zolvan.server.model.Scene;
+import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
@@ -82,7 +83,7 @@ public class PartCommands {
                 seen,
                 "Rename ",
                 names.keySet(),
-                p -> PartState.of(p).named(CommandService.requireName(names.get(p.index()))));
+                p -> PartState.of(p).named(GivenName.require(names.get(p.index()))));
     }
 
     /** Says what parts are in the design; null for nothing in particular. */
@@ -396,7 +397,7 @@ public class PartCommands {
     public ProjectState renameSet(Account account, UUID projectId, long seen, int set, String name) {
         Project project = commands.begin(account, projectId, seen);
         Scene.MatchingSet old = requireSet(models.scene(projectId), set);
-        String wanted = CommandService.requireName(name);
+        String wanted = GivenName.require(name);
         return commands.commit(
                 account, project, "Rename set " + old.name(), List.of(new Change.OfSet(set, old.name(), wanted)));
     }

@@ -64,6 +64,9 @@ class ReaderServiceTest {
         assertThatThrownBy(() -> service().read("Wall")).hasMessageContaining("does not answer");
         answer = "<html>";
         assertThatThrownBy(() -> service().state()).hasMessageContaining("does not answer");
+        status = 500;
+        answer = "{\"calibrated\": true}";
+        assertThatThrownBy(() -> service().state()).hasMessageContaining("does not answer");
         status = 409;
         assertThatThrownBy(() -> service().read("Wall")).hasMessageContaining("white tile");
         device.stop(0);
