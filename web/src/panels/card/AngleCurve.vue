@@ -11,14 +11,15 @@ const BEND = 65
 const frame = ref<SVGSVGElement | null>(null)
 const held = ref<number | null>(null)
 
+const last = computed(() => props.of.material.reflectance.length - 1)
 const points = computed(() =>
-  props.of.material.reflectance.map((r, i) => ({ x: (i * WIDE) / 18, y: (1 - r) * HIGH })),
+  props.of.material.reflectance.map((r, i) => ({ x: (i * WIDE) / last.value, y: (1 - r) * HIGH })),
 )
 const line = computed(() => 'M' + points.value.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join(' L'))
 const metal = computed(() => props.of.number('base_metalness') > 0.5)
 const handles = computed(() =>
   [0, BEND, 90].map((degrees) => {
-    const r = props.of.material.reflectance[Math.round(degrees / 5)] ?? 0
+    const r = props.of.material.reflectance[Math.round((degrees / 90) * last.value)] ?? 0
     return { degrees, x: (degrees / 90) * WIDE, y: (1 - r) * HIGH, value: r }
   }),
 )
@@ -56,6 +57,7 @@ function key(e: KeyboardEvent, degrees: number, value: number) {
     aria-label="Reflectance by angle"
     @pointermove="drag"
     @pointerup="drop"
+    @pointercancel="drop"
   >
     <path v-for="y in [0.25, 0.5, 0.75]" :key="y" class="grid" :d="`M0 ${y * HIGH} H${WIDE}`" />
     <path v-for="x in [1 / 3, 2 / 3]" :key="x" class="grid" :d="`M${x * WIDE} 0 V${HIGH}`" />

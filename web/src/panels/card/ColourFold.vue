@@ -27,12 +27,10 @@ const HELPS = [
 ] as const
 
 const parameter = computed(() => props.of.material.colourParameter)
-const title = computed(
-  () =>
-    ({ transmission_color: 'Colour of what passes through', emission_color: 'Colour of the glow' })[
-      parameter.value
-    ] ?? 'Colour',
-)
+const title = computed(() => props.of.control(parameter.value)?.label ?? 'Colour')
+/** How long a colour rests before what is around it is asked for. */
+const PAUSE = 200
+let resting = 0
 
 async function look(linear: number[]) {
   const read = await api.coloursAround(linear).catch(() => null)
@@ -40,7 +38,10 @@ async function look(linear: number[]) {
 }
 watch(
   () => props.of.linear(parameter.value),
-  (linear) => void look(linear),
+  (linear) => {
+    window.clearTimeout(resting)
+    resting = window.setTimeout(() => void look(linear), around.value ? PAUSE : 0)
+  },
   { immediate: true },
 )
 watch([help, () => around.value?.colour.hex], async () => {

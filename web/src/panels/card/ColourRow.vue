@@ -19,7 +19,9 @@ const css = computed(() => `color(srgb-linear ${linear.value.join(' ')})`)
     @click="open = !open"
     @dblclick="of.reset(parameter)"
   >
-    <span>{{ control.label }}<i v-if="of.changed(parameter)" class="dot" /></span>
+    <span :class="{ soft: control.traced }"
+      >{{ control.label }}<i v-if="of.changed(parameter)" class="dot"
+    /></span>
     <i class="swatch" :style="{ background: css }" />
   </button>
   <LchSliders

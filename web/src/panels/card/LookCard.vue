@@ -30,9 +30,6 @@ const FOLDS = [
   { title: 'Surface', folds: ['surface'] },
   { title: 'Glow', folds: ['glow'] },
 ]
-/** What a material of no kind shows first. */
-const PLAIN = ['colour', 'gloss', 'base_metalness', 'coat_weight', 'transmission_weight']
-
 const workspace = useWorkspace()
 const region = computed(() => workspace.current)
 const onlyThese = ref(false)
@@ -73,7 +70,7 @@ const card = computed<Card | null>(() =>
   material.value
     ? {
         material: material.value,
-        control: (name) => workspace.controls.controls.find((c) => c.parameter === name),
+        control: (name) => workspace.controls.controls.find((c) => c.name === name),
         number: (name) => (typeof values.value[name] === 'number' ? values.value[name] : 0),
         linear: (name) => (Array.isArray(values.value[name]) ? (values.value[name] as number[]) : [0, 0, 0]),
         flag: (name) => values.value[name] === true,
@@ -91,33 +88,39 @@ const card = computed<Card | null>(() =>
 )
 
 const sheet = computed(() => workspace.controls.kinds.find((k) => k.kind === material.value?.kind))
-const first = computed(() => (sheet.value?.first ?? PLAIN).filter((name) => name !== 'colour'))
+const allFirst = computed(() => sheet.value?.first ?? workspace.controls.first)
+const first = computed(() => allFirst.value.filter((name) => name !== 'colour'))
 /** What need not be shown again below. */
 const shownFirst = computed(() => {
   const all = new Set(first.value)
   if (all.has('substance')) all.add('specular_ior')
   if (all.has('body')) all.add('geometry_thin_walled')
-  if (all.has('relief')) all.add('geometry_height')
   return all
 })
-const firstHasColour = computed(() => (sheet.value?.first ?? PLAIN).includes('colour'))
+const firstHasColour = computed(() => allFirst.value.includes('colour'))
 const openSolid = computed(
   () =>
     (card.value?.number('transmission_weight') ?? 0) > 0 &&
     !card.value?.flag('geometry_thin_walled') &&
     part.value?.closed === false,
 )
+/** Wishes, and a height that does nothing without its picture, have controls of their own. */
+const APART = ['gloss', 'relief', 'lumens', 'temperature', 'geometry_height']
 const folds = computed(() =>
   FOLDS.map((f) => {
     const controls = workspace.controls.controls.filter(
-      (c) => f.folds.includes(c.fold) && !shownFirst.value.has(c.parameter),
+      (c) => f.folds.includes(c.fold) && !shownFirst.value.has(c.name) && !APART.includes(c.name),
     )
     return {
       ...f,
       controls,
-      summary: summaryOf(f.title, controls.filter((c) => isSet(c.parameter, c.standard)).length),
+      summary: summaryOf(f.title, controls.filter((c) => isSet(c.name, c.standard)).length),
     }
-  }),
+  }).filter(
+    (f) =>
+      !(f.title === 'Surface' && shownFirst.value.has('relief')) &&
+      !(f.title === 'Glow' && shownFirst.value.has('emission_luminance')),
+  ),
 )
 function isSet(parameter: string, standard: unknown): boolean {
   return JSON.stringify(values.value[parameter]) !== JSON.stringify(standard)
@@ -128,8 +131,13 @@ function summaryOf(title: string, set: number): string {
 }
 const toOrigin = computed(() => {
   const m = origin.value
-  if (!m || !material.value || !material.value.adjusted) return null
-  return { name: material.value.parent ? m.name : 'the library’s', whole: m.whole }
+  if (!m || !material.value?.adjusted) return null
+  const name = material.value.parent
+    ? `Back to ${m.name}`
+    : m.arrived
+      ? 'Back to how it arrived'
+      : 'Back to the library’s'
+  return { name, whole: m.whole }
 })
 
 function take(level: Level) {
@@ -221,7 +229,7 @@ onBeforeUnmount(() => {
             title="Every value as it is there"
             @click="commit({ whole: toOrigin.whole })"
           >
-            Back to {{ toOrigin.name }}
+            {{ toOrigin.name }}
           </button>
         </section>
         <FoldSection v-for="f in folds" :key="f.title" :title="f.title" :summary="f.summary">
@@ -230,10 +238,10 @@ onBeforeUnmount(() => {
           <template v-else>
             <GlossControl v-if="f.title === 'Finish' && !first.includes('gloss')" :of="card" :limit="limit" />
             <ReliefControl v-if="f.title === 'Surface' && !first.includes('relief')" :of="card" />
-            <template v-for="c in f.controls" :key="c.parameter">
-              <SubstanceChoice v-if="c.parameter === 'specular_ior'" :of="card" />
-              <BodyChoice v-else-if="c.parameter === 'geometry_thin_walled'" :of="card" :open="openSolid" />
-              <ParameterControl v-else :parameter="c.parameter" :of="card" />
+            <template v-for="c in f.controls" :key="c.name">
+              <SubstanceChoice v-if="c.name === 'specular_ior'" :of="card" />
+              <BodyChoice v-else-if="c.name === 'geometry_thin_walled'" :of="card" :open="openSolid" />
+              <ParameterControl v-else :parameter="c.name" :of="card" />
             </template>
             <MetalChoice v-if="f.title === 'Finish' && material.kind !== 'metal'" :of="card" />
           </template>

@@ -16,7 +16,7 @@ const workspace = useWorkspace()
       role="radio"
       :aria-checked="of.material.metal === m.id"
       :class="{ on: of.material.metal === m.id }"
-      :title="`${m.label}, bare: reflects ${m.colour.lightReflectanceValue.toFixed(0)} % facing, as measured`"
+      :title="`${m.label}, bare: reflects ${m.colour.lightReflectanceValue.toFixed(0)} % facing`"
       @click="of.commit({ metal: m.id })"
     >
       <i :style="{ background: m.colour.hex }" />{{ m.label }}

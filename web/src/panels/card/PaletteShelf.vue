@@ -10,6 +10,8 @@ const palettes = ref<Palette[]>([])
 const chosen = ref('')
 const naming = ref('')
 const problem = ref('')
+/** Whether a click on a swatch takes it out of the palette. */
+const taking = ref(false)
 const FORMATS = ['GPL', 'CSV', 'JSON']
 
 onMounted(() => attempt(read))
@@ -99,18 +101,17 @@ async function remove() {
           :label="p.name"
           :colours="p.swatches.map((s) => s.colour)"
           :names="p.swatches.map((s) => s.name)"
-          @take="emit('take', $event)"
+          @take="(c, i) => (taking ? attempt(() => drop(i)) : emit('take', c))"
         />
         <div class="line small">
           <span class="soft">Save as</span>
           <a v-for="f in FORMATS" :key="f" class="link" :href="api.paletteFile(p.id, f)" download>{{ f }}</a>
-          <button
+          <label
             v-if="p.swatches.length > 0"
-            class="plain link"
-            @click="attempt(() => drop(p.swatches.length - 1))"
+            title="While this is on, a click takes a colour out of the palette"
           >
-            Drop last
-          </button>
+            <input v-model="taking" type="checkbox" /> take out
+          </label>
           <button class="plain link" @click="attempt(remove)">Delete</button>
         </div>
       </template>

@@ -24,6 +24,7 @@ const size = computed(() => {
     <ValueSlider
       v-if="control.shape === 'NUMBER'"
       :label="control.label"
+      :faint="control.traced"
       :value="of.number(parameter) * control.scale"
       :min="control.min"
       :max="control.max"

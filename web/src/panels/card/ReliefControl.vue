@@ -1,26 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import ValueSlider from '../shared/ValueSlider.vue'
 import type { Card } from './card'
 import ParameterControl from './ParameterControl.vue'
+import WishSlider from './WishSlider.vue'
 
-/** How strongly the surface's own pattern stands out: its normal map's strength, or its height. */
+/** How strongly the surface's own pattern stands out: its normal map's strength, its height, or that it has none. */
 const props = defineProps<{ of: Card }>()
+const STEEPEST = 4
 const raised = computed(() => props.of.material.textures.some((t) => t.parameter === 'geometry_height'))
 </script>
 
 <template>
-  <ValueSlider
+  <WishSlider
     v-if="of.material.relief !== null"
-    label="Relief"
+    wish="relief"
     :value="of.material.relief"
-    :max="2"
-    :most="4"
-    :step="0.05"
-    hint="How strongly grain, weave or grit stand out: 1 as made, 0 flat, 2 twice as steep."
-    @input="of.attempt({ relief: $event })"
-    @change="of.commit({ relief: $event })"
+    :of="of"
+    :most="STEEPEST"
     @reset="of.commit({ relief: 1 })"
   />
   <ParameterControl v-if="raised" parameter="geometry_height" :of="of" />
+  <p v-if="!raised && of.material.relief === null" class="soft small">
+    Smooth: this material has no picture of a relief.
+  </p>
 </template>

@@ -3,7 +3,7 @@ import type { Colour } from '../../api/client'
 
 /** Colours that one may take, with what they are. */
 defineProps<{ label: string; colours: Colour[]; names?: string[]; narrow?: boolean }>()
-const emit = defineEmits<{ take: [colour: Colour] }>()
+const emit = defineEmits<{ take: [colour: Colour, index: number] }>()
 </script>
 
 <template>
@@ -17,7 +17,7 @@ const emit = defineEmits<{ take: [colour: Colour] }>()
         :style="{ background: c.hex }"
         :aria-label="names?.[i] ?? `${label} ${c.hex}`"
         :title="`${names?.[i] ? names[i] + ' · ' : ''}${c.hex} · LRV ${c.lightReflectanceValue.toFixed(0)} · ${c.undertone}`"
-        @click="emit('take', c)"
+        @click="emit('take', c, i)"
       />
     </div>
   </div>

@@ -3,7 +3,7 @@ import type { Control, Material, Values } from '../../api/client'
 /** The material on the card, and how its values are read and changed. */
 export interface Card {
   material: Material
-  control: (parameter: string) => Control | undefined
+  control: (name: string) => Control | undefined
   number: (parameter: string) => number
   linear: (parameter: string) => number[]
   flag: (parameter: string) => boolean
@@ -17,5 +17,6 @@ export interface Card {
 /** What a control says when one rests on its name. */
 export function hintOf(control: Control): string {
   const ends = control.ends.length === 2 ? ` From ${control.ends[0]} to ${control.ends[1]}.` : ''
-  return `${control.says}${ends} ${control.examples.join('; ')}.`
+  const traced = control.traced ? ' Shows in traced pictures, not on the stage.' : ''
+  return `${control.says}${ends} ${control.examples.join('; ')}.${traced}`
 }

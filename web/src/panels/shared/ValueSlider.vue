@@ -15,6 +15,8 @@ const props = withDefaults(
     hint?: string
     /** What may be typed at most, where that is more than the bar shows. */
     most?: number
+    /** Shows elsewhere than where one looks. */
+    faint?: boolean
     /** What the two ends are called. */
     ends?: string[]
   }>(),
@@ -28,6 +30,7 @@ const props = withDefaults(
     changed: false,
     hint: '',
     most: undefined,
+    faint: false,
     ends: () => [],
   },
 )
@@ -113,7 +116,13 @@ function commitTyped() {
 
 <template>
   <div class="row" :class="{ tall: ends.length === 2 }">
-    <span class="label" :title="hint" @pointerdown="pressLabel" @dblclick="emit('reset')">
+    <span
+      class="label"
+      :class="{ soft: faint }"
+      :title="hint"
+      @pointerdown="pressLabel"
+      @dblclick="emit('reset')"
+    >
       {{ label }}<i v-if="changed" class="dot" title="Changed; double-click the name to go back" />
     </span>
     <div

@@ -1,10 +1,12 @@
 package app.zolvan.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import java.awt.Color;
 import java.awt.image.BufferedImage;
 import java.nio.charset.StandardCharsets;
@@ -209,5 +211,58 @@ class FirstWalkIT {
         String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         process.waitFor(60, TimeUnit.SECONDS);
         return said.strip();
+    }
+
+    @Test
+    @Order(8)
+    void aMaterialIsAdjustedByItsKindComparedAndPutBack() {
+        Designer d = new Designer().signIn().openLantern();
+        d.selectPart("Base");
+        Color before = d.colourAt(BASE_X, BASE_Y);
+        String kind = d.page.inputValue("[aria-label=Kind]");
+        assertThat(kind).isEqualTo("paint");
+        d.changing("/adjustments", () -> d.page.selectOption("[aria-label=Kind]", "metal"));
+        d.changing("/adjustments", () -> d.page.click("[aria-label=Metal] >> text=Copper"));
+        d.type("Clear coat", "0");
+        d.type("Gloss", "40");
+        assertThat(Double.parseDouble(
+                        d.page.inputValue("[aria-label='Gloss, typed']").replace(" GU", "")))
+                .isCloseTo(40, within(0.5));
+        Color copper = d.colourAt(BASE_X, BASE_Y);
+        assertThat(apart(copper, before)).isGreaterThan(30);
+        d.page.keyboard().down("b");
+        d.page.waitForSelector("text=Showing before");
+        d.waitUntilDrawn();
+        assertThat(apart(d.colourAt(BASE_X, BASE_Y), before)).isLessThan(6);
+        d.page.keyboard().up("b");
+        d.page.waitForSelector("text=Hold to see before");
+        d.waitUntilDrawn();
+        assertThat(apart(d.colourAt(BASE_X, BASE_Y), copper)).isLessThan(6);
+        d.changing("/adjustments", () -> d.page.click("text=Discard"));
+        assertThat(apart(d.colourAt(BASE_X, BASE_Y), before)).isLessThan(6);
+        assertThat(d.page.inputValue("[aria-label=Kind]")).isEqualTo(kind);
+
+        d.page.click("[aria-label='Find a colour'] >> text=Palettes");
+        d.page.fill("[aria-label='Name of the colour or palette']", "Quay");
+        d.page.click("text=New palette");
+        d.page.waitForSelector("[aria-label=Palettes] option:has-text('Quay, 0')", attached());
+        d.page.click("text=Add colour");
+        d.page.waitForSelector("[aria-label=Palettes] option:has-text('Quay, 1')", attached());
+        d.page.check("[aria-label=Palettes] >> text=take out");
+        d.page.click("[aria-label=Palettes] .swatches button");
+        d.page.waitForSelector("[aria-label=Palettes] option:has-text('Quay, 0')", attached());
+        d.page.click("[aria-label=Palettes] >> text=Delete");
+        d.page.waitForSelector("text=No palette yet");
+        d.page.close();
+    }
+
+    private static Page.WaitForSelectorOptions attached() {
+        return new Page.WaitForSelectorOptions().setState(WaitForSelectorState.ATTACHED);
+    }
+
+    private static int apart(Color one, Color other) {
+        return Math.abs(one.getRed() - other.getRed())
+                + Math.abs(one.getGreen() - other.getGreen())
+                + Math.abs(one.getBlue() - other.getBlue());
     }
 }
