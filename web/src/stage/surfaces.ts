@@ -12,7 +12,7 @@ import {
   TextureSource,
   Texture,
 } from 'three'
-import { drawCurve } from './ownCurve'
+import { setBeyond, setTone } from './shading'
 import type { Physical, Texture as TextureUse } from '../api/client'
 
 const FAR = 1e9
@@ -99,7 +99,8 @@ export class Surfaces {
     m.iridescenceThicknessMaximum = p.iridescenceThickness
     m.anisotropy = p.anisotropy
     m.side = DoubleSide
-    drawCurve(m, p.curve)
+    m.diffuseRoughness = p.beyond.diffuseRoughness
+    setBeyond(m, p)
     const channel = mapping === 'metric' ? 1 : 0
     this.put(m, 'map', p.baseColorTexture, channel)
     this.put(m, 'roughnessMap', p.metallicRoughnessTexture, channel)
@@ -108,6 +109,8 @@ export class Surfaces {
     this.put(m, 'emissiveMap', p.emissiveTexture, channel)
     const slope = p.normalTexture?.strength ?? 1
     m.normalScale.set(slope, -slope) // v runs downwards, and tangents come from the coordinates
+    setTone(m, 'map', p.baseColorTexture?.tone ?? null)
+    setTone(m, 'emissiveMap', p.emissiveTexture?.tone ?? null)
     m.needsUpdate = true
   }
 
@@ -116,7 +119,7 @@ export class Surfaces {
       m[slot] = null
       return
     }
-    const key = JSON.stringify(use) + channel
+    const key = JSON.stringify({ ...use, tone: null }) + channel
     if (m[slot]?.userData['key'] === key) return
     this.waiting++
     void this.source(use.image).then((source) => {

@@ -7,6 +7,7 @@ import ColourReader from './ColourReader.vue'
 import LchSliders from './LchSliders.vue'
 import PaletteShelf from './PaletteShelf.vue'
 import PictureSampler from './PictureSampler.vue'
+import PictureTone from './PictureTone.vue'
 import SwatchRow from './SwatchRow.vue'
 
 /** The colour a designer means, and all that helps to find it. */
@@ -88,6 +89,7 @@ function give(c: Colour) {
       @attempt="of.attempt({ [parameter]: $event })"
       @commit="of.commit({ [parameter]: $event })"
     />
+    <PictureTone :parameter="parameter" :of="of" />
     <p v-if="beside" class="small" :title="`CIEDE2000 between the colours of the two materials`">
       Beside {{ beside.name }}: ΔE {{ beside.difference.toFixed(1) }}, LRV
       {{ beside.contrast.toFixed(1) }} apart.

@@ -24,6 +24,7 @@ const FOLDS = [
   { title: 'Finish', folds: ['finish'] },
   { title: 'Reflection by angle', folds: ['angle'] },
   { title: 'Coat', folds: ['coat'] },
+  { title: 'Flakes', folds: ['flakes'] },
   { title: 'Fuzz and film', folds: ['fuzz', 'film'] },
   { title: 'Transparency', folds: ['transparency'] },
   { title: 'Below the surface', folds: ['below'] },

@@ -2,6 +2,7 @@ package app.zolvan.core.adjust;
 
 import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Tone;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.exchange.library.MaterialJson;
@@ -17,23 +18,40 @@ import app.zolvan.core.render.surface.GlossMeter;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 
 /**
  * A change of a material as a designer makes it: values of parameters by their names, and what is no parameter but a wish
  * about several: {@code kind}, {@code sub_kind}, {@code metal}, {@code gloss} (GU), {@code relief} (strength of the normal
  * map), {@code temperature} (of the glow, in kelvins), {@code lumens} (of a part of {@code area} m²). A picture that
  * drives a parameter is let go of by {@code plain} with the parameter's name; {@code curve} (degrees, reflectance) draws
- * the reflectance by angle; {@code whole} replaces all values, as {@link MaterialJson} writes them.
+ * the reflectance by angle; {@code tone} (the parameter as {@code of}, and values of {@link Tone}, or {@code plain})
+ * changes the colours of the picture that drives it; {@code whole} replaces all values, as {@link MaterialJson} writes them.
  *
  * @param limit a sentence where a wish could not be met in full; empty where it was
  */
 public record Adjustment(Material material, String limit) {
     static final Set<String> WISHES = Set.of(
-            "kind", "sub_kind", "metal", "gloss", "relief", "temperature", "lumens", "area", "plain", "whole", "curve");
+            "kind",
+            "sub_kind",
+            "metal",
+            "gloss",
+            "relief",
+            "temperature",
+            "lumens",
+            "area",
+            "plain",
+            "whole",
+            "curve",
+            "tone");
     private static final double STEEPEST = 4;
 
-    /** @throws ParameterException if a value is out of its range or unknown */
-    public static Adjustment of(Material m, JsonValue values) throws ImportException {
+    /**
+     * @param means gives the mean of a picture's linear colours by its digest
+     * @throws ParameterException if a value is out of its range or unknown
+     */
+    public static Adjustment of(Material m, JsonValue values, Function<String, LinearRgb> means)
+            throws ImportException {
         MaterialKind kind = m.kind();
         Surface s = m.surface();
         String limit = "";
@@ -57,6 +75,9 @@ public record Adjustment(Material material, String limit) {
         }
         if (values.has("plain")) {
             s = s.withTexture(parameter(values.get("plain").text()), null);
+        }
+        if (values.has("tone")) {
+            s = toned(s, values.get("tone"), means);
         }
         if (values.has("relief")) {
             s = relief(s, values.get("relief").number());
@@ -111,6 +132,17 @@ public record Adjustment(Material material, String limit) {
         }
     }
 
+    private static Surface toned(Surface s, JsonValue wish, Function<String, LinearRgb> means) throws ImportException {
+        Parameter p = parameter(wish.require("of").text());
+        TextureUse picture = s.textures().get(p);
+        if (picture == null || p.shape() != Parameter.Shape.COLOUR) {
+            throw new ParameterException("tone", "No picture of colours drives " + p.openPbrName() + ".");
+        }
+        boolean fresh = wish.flag("plain", false) || picture.tone() == null;
+        Tone base = fresh ? Tone.plain(means.apply(picture.image())) : picture.tone();
+        return s.withTexture(p, picture.toned(MaterialJson.tone(wish, base)));
+    }
+
     private static Surface relief(Surface s, double strength) {
         TextureUse t = s.textures().get(Parameter.GEOMETRY_NORMAL);
         if (t == null) {
@@ -121,7 +153,7 @@ public record Adjustment(Material material, String limit) {
         }
         return s.withTexture(
                 Parameter.GEOMETRY_NORMAL,
-                new TextureUse(t.image(), t.channel(), t.placement(), t.wrapU(), t.wrapV(), strength));
+                new TextureUse(t.image(), t.channel(), t.placement(), t.wrapU(), t.wrapV(), strength, t.tone()));
     }
 
     private static double[] glow(double kelvins) {

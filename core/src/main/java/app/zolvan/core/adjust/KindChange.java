@@ -6,6 +6,8 @@ import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Substance;
 import app.zolvan.core.material.Surface;
+import java.util.EnumSet;
+import java.util.Set;
 
 /**
  * Makes one kind of material another. What still makes sense stays: the colour a designer means, pictures, relief, gloss
@@ -15,10 +17,19 @@ public final class KindChange {
     private static final double BLURRED = 0.5;
     private static final double GLOW = 1000;
 
+    /** What flakes lie in. */
+    private static final Set<MaterialKind> FLAKED = EnumSet.of(
+            MaterialKind.PAINT, MaterialKind.PLASTIC, MaterialKind.METAL, MaterialKind.STONE, MaterialKind.COMPOSITE);
+
     private KindChange() {}
 
     public static Surface to(MaterialKind kind, Surface s) {
         LinearRgb colour = s.colour(MainColour.of(s));
+        Surface changed = FLAKED.contains(kind) ? s : s.with(Parameter.FLAKE_WEIGHT, 0);
+        return of(kind, changed, colour);
+    }
+
+    private static Surface of(MaterialKind kind, Surface s, LinearRgb colour) {
         return switch (kind) {
             case METAL ->
                 opaque(s, colour)

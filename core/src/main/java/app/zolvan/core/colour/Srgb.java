@@ -27,6 +27,12 @@ public final class Srgb {
         return new int[] {code(c.r()), code(c.g()), code(c.b())};
     }
 
+    /** The same as one number, red in its third byte, green in its second, blue in its first. */
+    public static int toPacked(LinearRgb colour) {
+        LinearRgb c = colour.clamped();
+        return code(c.r()) << 16 | code(c.g()) << 8 | code(c.b());
+    }
+
     private static int code(double linear) {
         return (int) Math.round(255 * encode(linear));
     }

@@ -12,4 +12,13 @@ import java.util.function.Function;
  * @param image gives an image's encoded bytes by its SHA-256
  */
 public record DressedModel(
-        String name, Model model, BiFunction<Integer, Integer, Look> look, Function<String, byte[]> image) {}
+        String name, Model model, BiFunction<Integer, Integer, Look> look, Function<String, byte[]> image) {
+
+    /** Files know of no tones of pictures: such pictures are written with their tone laid into them. */
+    public DressedModel {
+        BakedPictures baked = new BakedPictures(image);
+        BiFunction<Integer, Integer, Look> given = look;
+        look = (part, span) -> baked.look(given.apply(part, span));
+        image = baked::bytes;
+    }
+}

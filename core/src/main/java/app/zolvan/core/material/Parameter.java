@@ -6,7 +6,7 @@ import java.util.Optional;
 
 /**
  * The parameters of OpenPBR Surface 1.1, under the standard's names, with its defaults and hard ranges, and a few beyond
- * it for reflectance by angle and height. Lengths are in
+ * it for reflectance by angle, flakes and height. Lengths are in
  * metres ({@code transmission_depth}, {@code subsurface_radius}) except the thin film's thickness, which the standard
  * gives in micrometres; luminance is in cd/m².
  */
@@ -51,6 +51,13 @@ public enum Parameter {
     FUZZ_WEIGHT(Shape.NUMBER, 0, 1, 0),
     FUZZ_COLOR(Shape.COLOUR, 0, 1, 1, 1, 1),
     FUZZ_ROUGHNESS(Shape.NUMBER, 0, 1, 0.5),
+    /**
+     * Not of OpenPBR, like the next: the share of the reflection that lies in flakes, small mirrors that lie askew so that
+     * from afar they blur as {@code specular_roughness} says.
+     */
+    FLAKE_WEIGHT(Shape.NUMBER, 0, 1, 0),
+    /** Mean width of a flake in metres. */
+    FLAKE_SIZE(Shape.NUMBER, 1e-5, 0.01, 3e-4),
     EMISSION_LUMINANCE(Shape.NUMBER, 0, 1_000_000, 0),
     EMISSION_COLOR(Shape.COLOUR, 0, 1, 1, 1, 1),
     THIN_FILM_WEIGHT(Shape.NUMBER, 0, 1, 0),

@@ -21,7 +21,7 @@ import java.util.Objects;
  * @param dispersion          20 / Abbe number; 0 for none
  * @param iridescenceThickness nanometres
  * @param baseColorTexture    null where there is none, like all textures
- * @param curve               null where reflectance follows from the index of refraction
+ * @param beyond              never null
  */
 public record PhysicalMaterial(
         LinearRgb baseColor,
@@ -51,11 +51,42 @@ public record PhysicalMaterial(
         TextureUse metallicRoughnessTexture,
         TextureUse normalTexture,
         TextureUse emissiveTexture,
-        Curve curve) {
+        Beyond beyond) {
 
     /**
-     * Reflectance by angle as drawn, of what is not metal: no word of glTF's, shown on the stage and kept in files' extras.
+     * What glTF has no words for, shown on the stage and kept in files' extras.
+     *
+     * @param curve            null where reflectance follows from the index of refraction
+     * @param diffuseRoughness of the body
+     * @param coatIor          of the coat
+     * @param coatColor        what the coat lets through
+     * @param flakeWeight      share of the reflection that lies in flakes
+     * @param flakeSize        their mean width in metres
      */
+    public record Beyond(
+            Curve curve,
+            double diffuseRoughness,
+            double coatIor,
+            LinearRgb coatColor,
+            double flakeWeight,
+            double flakeSize) {
+        /** Nothing that glTF does not say itself: it has every coat's index at 1.5. */
+        public static final Beyond NOTHING = new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0);
+
+        private static Beyond of(Surface s) {
+            boolean coated = s.number(Parameter.COAT_WEIGHT) > 0;
+            boolean flaked = s.number(Parameter.FLAKE_WEIGHT) > 0;
+            return new Beyond(
+                    Curve.of(s),
+                    s.number(Parameter.BASE_DIFFUSE_ROUGHNESS),
+                    coated ? s.number(Parameter.COAT_IOR) : NOTHING.coatIor(),
+                    coated ? s.colour(Parameter.COAT_COLOR) : LinearRgb.WHITE,
+                    s.number(Parameter.FLAKE_WEIGHT),
+                    flaked ? s.number(Parameter.FLAKE_SIZE) : 0);
+        }
+    }
+
+    /** Reflectance by angle as drawn, of what is not metal. */
     public record Curve(LinearRgb facing, LinearRgb edge, double exponent) {
         private static Curve of(Surface s) {
             return s.flag(Parameter.GENERALIZED_SCHLICK)
@@ -118,7 +149,7 @@ public record PhysicalMaterial(
                 metallicRoughness(s),
                 s.textures().get(Parameter.GEOMETRY_NORMAL),
                 s.textures().get(Parameter.EMISSION_COLOR),
-                Curve.of(s));
+                Beyond.of(s));
     }
 
     private static TextureUse metallicRoughness(Surface s) {
@@ -215,7 +246,7 @@ public record PhysicalMaterial(
                 metallicRoughnessTexture,
                 normalTexture,
                 emissiveTexture,
-                null);
+                Beyond.NOTHING);
     }
 
     /** The same look but for the thickness, which belongs to the dressed body rather than to the material. */

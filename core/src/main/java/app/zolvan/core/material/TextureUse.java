@@ -1,5 +1,7 @@
 package app.zolvan.core.material;
 
+import app.zolvan.core.colour.Tone;
+
 /**
  * An image that drives one parameter. The image's value multiplies the parameter's own; for colour parameters it is
  * decoded from sRGB, for all others it is linear data.
@@ -10,8 +12,25 @@ package app.zolvan.core.material;
  * @param wrapU     what lies beyond the image's edges along u
  * @param wrapV     likewise along v
  * @param strength  multiplies the slope of a normal map; 1 for all other uses
+ * @param tone      how its colours are changed; null for not at all
  */
-public record TextureUse(String image, Channel channel, Placement placement, Wrap wrapU, Wrap wrapV, double strength) {
+public record TextureUse(
+        String image, Channel channel, Placement placement, Wrap wrapU, Wrap wrapV, double strength, Tone tone) {
+
+    public TextureUse(String image, Channel channel, Placement placement, Wrap wrapU, Wrap wrapV, double strength) {
+        this(image, channel, placement, wrapU, wrapV, strength, null);
+    }
+
+    /** The same picture with its colours changed otherwise; as they are for a plain tone or null. */
+    public TextureUse toned(Tone other) {
+        Tone changed = other == null || other.isPlain() ? null : other;
+        return new TextureUse(image, channel, placement, wrapU, wrapV, strength, changed);
+    }
+
+    /** Another picture in its place, which lies the same way. */
+    public TextureUse withImage(String other) {
+        return new TextureUse(other, channel, placement, wrapU, wrapV, strength, tone);
+    }
 
     public enum Channel {
         RGB,

@@ -90,6 +90,11 @@ public final class ImageFile {
         return to;
     }
 
+    /** A picture as PNG. */
+    static byte[] png(BufferedImage image) throws IOException {
+        return encode(image, "png");
+    }
+
     private static byte[] encode(BufferedImage image, String format) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         ImageWriter writer = ImageIO.getImageWritersByFormatName(format).next();

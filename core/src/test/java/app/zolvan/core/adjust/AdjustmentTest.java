@@ -38,8 +38,14 @@ class AdjustmentTest {
     /** Light enough for a metal. */
     private static final Surface TAN = RED.with(Parameter.BASE_COLOR, 0.5, 0.3, 0.24);
 
+    /** The mean of any picture asked about. */
+    private static final LinearRgb OAK = new LinearRgb(0.42, 0.27, 0.14);
+
     private static Adjustment adjusted(MaterialKind kind, Surface s, String json) throws ImportException {
-        return Adjustment.of(new Material("", "One", kind, s), JsonValue.parse(json.getBytes(StandardCharsets.UTF_8)));
+        return Adjustment.of(
+                new Material("", "One", kind, s),
+                JsonValue.parse(json.getBytes(StandardCharsets.UTF_8)),
+                picture -> OAK);
     }
 
     @Test

@@ -1,5 +1,6 @@
 package app.zolvan.server.library;
 
+import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.exchange.library.ShippedLibrary;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Surface;
@@ -17,10 +18,17 @@ import org.springframework.transaction.annotation.Transactional;
 public class MaterialService {
     private final MaterialMapper mapper;
     private final AssetService assets;
+    private final MeanColours means;
 
-    MaterialService(MaterialMapper mapper, AssetService assets) {
+    MaterialService(MaterialMapper mapper, AssetService assets, MeanColours means) {
         this.mapper = mapper;
         this.assets = assets;
+        this.means = means;
+    }
+
+    /** The mean of a picture's colours, by its digest. */
+    public LinearRgb meanOfPicture(String sha256) {
+        return means.ofPicture(sha256);
     }
 
     /** Brings the shipped library into the database, or up to date; codes keep their identity. */

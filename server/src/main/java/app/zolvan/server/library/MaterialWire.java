@@ -4,6 +4,7 @@ import app.zolvan.core.adjust.Adjustment;
 import app.zolvan.core.adjust.AngleCurve;
 import app.zolvan.core.adjust.KindSheet;
 import app.zolvan.core.adjust.Remarks;
+import app.zolvan.core.colour.Tone;
 import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.material.FinishWord;
 import app.zolvan.core.material.MainColour;
@@ -85,7 +86,34 @@ public record MaterialWire(
             String image,
             String channel,
             @Nullable List<Double> size,
-            String colourSpace) {}
+            String colourSpace,
+            @Nullable ToneWire tone) {}
+
+    /**
+     * How a picture's colours are changed; colours linear.
+     *
+     * @see Tone
+     */
+    public record ToneWire(
+            double saturation,
+            double contrast,
+            double brightness,
+            List<Double> tint,
+            double tinted,
+            List<Double> fade,
+            double faded) {
+
+        static ToneWire of(Tone t) {
+            return new ToneWire(
+                    t.saturation(),
+                    t.contrast(),
+                    t.brightness(),
+                    Arrays.stream(t.tint().toArray()).boxed().toList(),
+                    t.tinted(),
+                    Arrays.stream(t.fade().toArray()).boxed().toList(),
+                    t.faded());
+        }
+    }
 
     private static final double CHIP_THICKNESS = 0.004;
 
@@ -157,7 +185,8 @@ public record MaterialWire(
                             t.image(),
                             t.channel().name().toLowerCase(Locale.ROOT),
                             size,
-                            colour ? "sRGB" : "linear");
+                            colour ? "sRGB" : "linear",
+                            t.tone() == null ? null : ToneWire.of(t.tone()));
                 })
                 .toList();
     }

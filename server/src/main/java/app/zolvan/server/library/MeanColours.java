@@ -44,7 +44,17 @@ class MeanColours {
         Parameter main = MainColour.of(s);
         LinearRgb colour = s.colour(main);
         TextureUse picture = s.textures().get(main);
-        return picture == null ? colour : colour.times(pictures.get(picture.image(), this::mean));
+        if (picture == null) {
+            return colour;
+        }
+        LinearRgb mean = ofPicture(picture.image());
+        return colour.times(
+                picture.tone() == null ? mean : picture.tone().of(mean).clamped());
+    }
+
+    /** The mean of a picture's colours. */
+    LinearRgb ofPicture(String sha256) {
+        return pictures.get(sha256, this::mean);
     }
 
     private LinearRgb mean(String sha256) {

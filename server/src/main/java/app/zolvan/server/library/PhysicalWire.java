@@ -4,6 +4,7 @@ import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.ModelUv;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -37,7 +38,32 @@ public record PhysicalWire(
         @Nullable Texture metallicRoughnessTexture,
         @Nullable Texture normalTexture,
         @Nullable Texture emissiveTexture,
-        @Nullable CurveWire curve) {
+        BeyondWire beyond) {
+
+    /** What glTF has no words for, as {@link PhysicalMaterial.Beyond} tells it. */
+    public record BeyondWire(
+            @Nullable CurveWire curve,
+            double diffuseRoughness,
+            double coatIor,
+            List<Double> coatColor,
+            double flakeWeight,
+            double flakeSize) {
+
+        static BeyondWire of(PhysicalMaterial.Beyond b) {
+            return new BeyondWire(
+                    b.curve() == null
+                            ? null
+                            : new CurveWire(
+                                    list(b.curve().facing()),
+                                    list(b.curve().edge()),
+                                    b.curve().exponent()),
+                    b.diffuseRoughness(),
+                    b.coatIor(),
+                    list(b.coatColor()),
+                    b.flakeWeight(),
+                    b.flakeSize());
+        }
+    }
 
     /** Reflectance by angle as drawn. */
     public record CurveWire(List<Double> facing, List<Double> edge, double exponent) {}
@@ -46,6 +72,7 @@ public record PhysicalWire(
      * A texture and the 2D transform that takes texture coordinates to it: scale, then turn, then offset.
      *
      * @param wrapU repeat, mirror or once
+     * @param tone  three rows of four that its linear colours are multiplied by; null where they stay as they are
      */
     public record Texture(
             String image,
@@ -54,7 +81,8 @@ public record PhysicalWire(
             List<Double> scale,
             String wrapU,
             String wrapV,
-            double strength) {
+            double strength,
+            @Nullable List<Double> tone) {
 
         static @Nullable Texture of(@Nullable TextureUse t) {
             if (t == null) {
@@ -68,7 +96,10 @@ public record PhysicalWire(
                     List.of(uv.scaleU(), uv.scaleV()),
                     t.wrapU().name().toLowerCase(Locale.ROOT),
                     t.wrapV().name().toLowerCase(Locale.ROOT),
-                    t.strength());
+                    t.strength(),
+                    t.tone() == null
+                            ? null
+                            : Arrays.stream(t.tone().matrix()).boxed().toList());
         }
     }
 
@@ -101,12 +132,7 @@ public record PhysicalWire(
                 Texture.of(p.metallicRoughnessTexture()),
                 Texture.of(p.normalTexture()),
                 Texture.of(p.emissiveTexture()),
-                p.curve() == null
-                        ? null
-                        : new CurveWire(
-                                list(p.curve().facing()),
-                                list(p.curve().edge()),
-                                p.curve().exponent()));
+                BeyondWire.of(p.beyond()));
     }
 
     private static List<Double> list(LinearRgb c) {

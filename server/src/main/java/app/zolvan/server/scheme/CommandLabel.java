@@ -20,6 +20,7 @@ final class CommandLabel {
     private static String wish(String key) {
         return switch (key) {
             case "sub_kind" -> "Finish";
+            case "tone" -> "Picture’s colours";
             case "plain" -> "Picture taken off";
             case "whole" -> "Look put back";
             default -> Character.toUpperCase(key.charAt(0)) + key.substring(1).replace('_', ' ');

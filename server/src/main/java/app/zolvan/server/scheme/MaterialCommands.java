@@ -163,7 +163,8 @@ class MaterialCommands {
         Map<String, Object> wishes = new LinkedHashMap<>(values);
         wishes.put("area", part.area());
         try {
-            Adjustment a = Adjustment.of(base, JsonValue.parse(json.writeValueAsBytes(wishes)));
+            Adjustment a =
+                    Adjustment.of(base, JsonValue.parse(json.writeValueAsBytes(wishes)), materials::meanOfPicture);
             requireOwnImages(projectId, base.surface(), a.material().surface());
             return a;
         } catch (ImportException e) {

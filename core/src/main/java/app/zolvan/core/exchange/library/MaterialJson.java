@@ -1,5 +1,7 @@
 package app.zolvan.core.exchange.library;
 
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Tone;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.material.Parameter;
@@ -64,6 +66,22 @@ public final class MaterialJson {
         out.put("wrap_u", t.wrapU().name().toLowerCase(Locale.ROOT));
         out.put("wrap_v", t.wrapV().name().toLowerCase(Locale.ROOT));
         out.put("strength", t.strength());
+        if (t.tone() != null) {
+            out.put("tone", write(t.tone()));
+        }
+        return out;
+    }
+
+    private static Map<String, Object> write(Tone t) {
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("mean", t.mean().toArray());
+        out.put("saturation", t.saturation());
+        out.put("contrast", t.contrast());
+        out.put("brightness", t.brightness());
+        out.put("tint", t.tint().toArray());
+        out.put("tinted", t.tinted());
+        out.put("fade", t.fade().toArray());
+        out.put("faded", t.faded());
         return out;
     }
 
@@ -121,6 +139,43 @@ public final class MaterialJson {
                 placement,
                 Wrap.valueOf(json.text("wrap_u", "repeat").toUpperCase(Locale.ROOT)),
                 Wrap.valueOf(json.text("wrap_v", "repeat").toUpperCase(Locale.ROOT)),
-                json.number("strength", 1));
+                json.number("strength", 1),
+                json.has("tone") ? tone(json.get("tone"), null) : null);
+    }
+
+    /**
+     * A tone with the values in the JSON laid over it.
+     *
+     * @param base null where the JSON tells the picture's mean itself
+     * @throws ParameterException if a value is out of range
+     */
+    public static Tone tone(JsonValue json, Tone base) throws ImportException {
+        Tone from = base != null ? base : Tone.plain(colour(json, "mean", LinearRgb.grey(0.5)));
+        return new Tone(
+                from.mean(),
+                within(json, "saturation", from.saturation(), 2),
+                within(json, "contrast", from.contrast(), 2),
+                within(json, "brightness", from.brightness(), 4),
+                colour(json, "tint", from.tint()),
+                within(json, "tinted", from.tinted(), 1),
+                colour(json, "fade", from.fade()),
+                within(json, "faded", from.faded(), 1));
+    }
+
+    private static double within(JsonValue json, String key, double otherwise, double most) throws ImportException {
+        double v = json.number(key, otherwise);
+        if (!(v >= 0 && v <= most)) {
+            throw new ParameterException(key, "A picture’s " + key + " goes from 0 to " + (int) most + ".");
+        }
+        return v;
+    }
+
+    private static LinearRgb colour(JsonValue json, String key, LinearRgb otherwise) throws ImportException {
+        double[] v = json.numbers(key, otherwise.toArray());
+        LinearRgb c = v.length == 3 ? LinearRgb.of(v) : null;
+        if (c == null || !c.isInUnitCube()) {
+            throw new ParameterException(key, "A picture’s " + key + " takes three numbers from 0 to 1.");
+        }
+        return c;
     }
 }

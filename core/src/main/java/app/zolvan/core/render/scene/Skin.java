@@ -58,7 +58,12 @@ final class Skin {
 
     /** Whether it is the same everywhere and has no grain direction, so that a hit needs no coordinates. */
     boolean isPlain() {
-        return parameters.length == 0 && normal == null && height == null && !painted && values.anisotropy == 0;
+        return parameters.length == 0
+                && normal == null
+                && height == null
+                && !painted
+                && values.anisotropy == 0
+                && values.flakes == 0;
     }
 
     /** Whether light may go straight on through it somewhere. */
@@ -98,6 +103,13 @@ final class Skin {
         if (changes) {
             s.copy(values);
             hit.surface = s;
+        }
+        if (values.flakes > 0) {
+            if (!changes) {
+                s.copy(values);
+                hit.surface = s;
+            }
+            Flakes.lay(s, hit.x, hit.y, hit.z, footprint);
         }
         double k = 1 - hit.b1 - hit.b2;
         if (painted && mesh.colours() != null) {

@@ -62,6 +62,10 @@ public final class Bsdf {
     private boolean fromInside;
     private boolean smoothBase;
     private boolean smoothCoat;
+    /** Whether the base's reflection is that of a flake which lies askew; its frame, and the viewer in it. */
+    private boolean askew;
+
+    private final Askew flake = new Askew();
     private double metal;
     private double clear;
     private double opaque;
@@ -98,6 +102,7 @@ public final class Bsdf {
         double across = 1 - s.anisotropy;
         double along = alpha * Math.sqrt(2 / (1 + across * across));
         ggx.set(Math.min(1, along), Math.max(1e-4, along * across));
+        askew = (s.tiltX != 0 || s.tiltY != 0) && !smoothBase && flake.set(s.tiltX, s.tiltY, ox, oy, oz);
         isotropic = s.roughness;
         double coat = fromInside ? 0 : s.coat;
         double fuzz = fromInside ? 0 : s.fuzz;
@@ -309,8 +314,9 @@ public final class Bsdf {
             tintB *= darkB * coatTint(s.coatB, path);
         }
         if (chance[SPECULAR] > 0 && !smoothBase) {
-            double visible = ggx.visibleDensity(ox, oy, oz, hx, hy, hz) / (4 * d);
-            double value = visible * shadowing(ggx, x, y, z) * coatBoth;
+            double visible = askew ? flake.visible(ggx, hx, hy, hz) : ggx.visibleDensity(ox, oy, oz, hx, hy, hz);
+            visible /= 4 * d;
+            double value = visible * coatBoth * (askew ? flake.shadowing(ggx, x, y, z) : shadowing(ggx, x, y, z));
             baseReflectance(d);
             add(value * tintR * f[0], value * tintG * f[1], value * tintB * f[2]);
             pdf += chance[SPECULAR] * visible;
@@ -504,8 +510,13 @@ public final class Bsdf {
                 if (smoothBase) {
                     return mirror(lobe);
                 }
-                ggx.sampleVisible(ox, oy, oz, u, v);
-                about(ggx.hx, ggx.hy, ggx.hz);
+                if (askew) {
+                    flake.sample(ggx, u, v);
+                    about(flake.hx, flake.hy, flake.hz);
+                } else {
+                    ggx.sampleVisible(ox, oy, oz, u, v);
+                    about(ggx.hx, ggx.hy, ggx.hz);
+                }
             }
             case CLEAR -> {
                 if (smoothBase) {

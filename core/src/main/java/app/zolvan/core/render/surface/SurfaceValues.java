@@ -54,6 +54,14 @@ public final class SurfaceValues {
     public double fuzzG;
     public double fuzzB;
     public double fuzzRoughness;
+    /** Share of the reflection that lies in flakes, and their mean width in metres. */
+    public double flakes;
+
+    public double flakeSize;
+    /** How the facets lie askew at this point: the slopes of a flake along two directions across the normal. */
+    public double tiltX;
+
+    public double tiltY;
     public double emissionR;
     public double emissionG;
     public double emissionB;
@@ -133,6 +141,8 @@ public final class SurfaceValues {
         v.fuzzG = fuzz.g();
         v.fuzzB = fuzz.b();
         v.fuzzRoughness = s.number(Parameter.FUZZ_ROUGHNESS);
+        v.flakes = s.number(Parameter.FLAKE_WEIGHT);
+        v.flakeSize = s.number(Parameter.FLAKE_SIZE);
         LinearRgb glow = s.colour(Parameter.EMISSION_COLOR).times(s.number(Parameter.EMISSION_LUMINANCE));
         v.emissionR = glow.r();
         v.emissionG = glow.g();
@@ -228,6 +238,10 @@ public final class SurfaceValues {
         fuzzG = o.fuzzG;
         fuzzB = o.fuzzB;
         fuzzRoughness = o.fuzzRoughness;
+        flakes = o.flakes;
+        flakeSize = o.flakeSize;
+        tiltX = o.tiltX;
+        tiltY = o.tiltY;
         emissionR = o.emissionR;
         emissionG = o.emissionG;
         emissionB = o.emissionB;

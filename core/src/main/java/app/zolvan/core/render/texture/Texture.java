@@ -19,10 +19,13 @@ public final class Texture {
     private final double offsetV;
     private final double pixelsPerUnit;
     private final TextureUse use;
+    /** What changes its colours, 12 numbers; null for nothing. */
+    private final double[] tone;
 
     public Texture(Picture picture, TextureUse use) {
         this.picture = picture;
         this.use = use;
+        tone = use.tone() == null ? null : use.tone().matrix();
         wrapU = wrapping(use.wrapU());
         wrapV = wrapping(use.wrapV());
         onceU = use.wrapU() == Wrap.ONCE;
@@ -70,6 +73,15 @@ public final class Texture {
         picture.add(lower, x, y, wrapU, wrapV, 1 - t, out);
         if (t > 0) {
             picture.add(Math.min(last, lower + 1), x, y, wrapU, wrapV, t, out);
+        }
+        if (tone != null) {
+            double r = out[0];
+            double g = out[1];
+            double b = out[2];
+            for (int i = 0; i < 3; i++) {
+                double toned = tone[4 * i] * r + tone[4 * i + 1] * g + tone[4 * i + 2] * b + tone[4 * i + 3];
+                out[i] = Math.max(0, Math.min(1, toned));
+            }
         }
         if ((onceU && (x < 0 || x > 1)) || (onceV && (y < 0 || y > 1))) {
             out[3] = 0; // a picture that lies there once has an end

@@ -5,20 +5,27 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.zolvan.core.Cubes;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.colour.Tone;
 import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.library.ShippedLibrary;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import javax.imageio.ImageIO;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
@@ -76,6 +83,34 @@ class RoundTripTest {
     void theSameModelGivesTheSameBytes() throws Exception {
         assertThat(write(LIBRARY.materials().get(0)))
                 .isEqualTo(write(LIBRARY.materials().get(0)));
+    }
+
+    /** Codes within 1: a tone is laid into a PNG of 8 bits. */
+    @Test
+    void aPicturesToneIsLaidIntoTheFileAndTheOriginalStays() throws Exception {
+        Material oak = LIBRARY.materials().stream()
+                .filter(m -> m.surface().textures().containsKey(Parameter.BASE_COLOR))
+                .findFirst()
+                .orElseThrow();
+        TextureUse use = oak.surface().textures().get(Parameter.BASE_COLOR);
+        LinearRgb mean = LinearRgb.grey(0.4);
+        Tone tone = new Tone(mean, 0.5, 1.2, 0.9, new LinearRgb(0.3, 0.1, 0.05), 0.6, LinearRgb.WHITE, 0.2);
+        Material toned = new Material(
+                oak.code(), oak.name(), oak.kind(), oak.surface().withTexture(Parameter.BASE_COLOR, use.toned(tone)));
+        Model read = GltfFile.read(write(toned));
+        TextureUse written =
+                read.sources().get(0).material().surface().textures().get(Parameter.BASE_COLOR);
+        assertThat(written.tone()).isNull();
+        BufferedImage before =
+                ImageIO.read(new ByteArrayInputStream(LIBRARY.images().get(use.image())));
+        BufferedImage after = ImageIO.read(
+                new ByteArrayInputStream(read.images().get(written.image()).bytes()));
+        for (int i = 0; i < before.getWidth(); i += 37) {
+            int c = before.getRGB(i, i);
+            LinearRgb wanted = tone.of(Srgb.fromCodes(c >> 16 & 0xFF, c >> 8 & 0xFF, c & 0xFF));
+            int is = after.getRGB(i, i);
+            assertThat(new int[] {is >> 16 & 0xFF, is >> 8 & 0xFF, is & 0xFF}).isEqualTo(Srgb.toCodes(wanted));
+        }
     }
 
     private static Material back(Material m) throws Exception {

@@ -1,0 +1,230 @@
+import { Color, Matrix4, ShaderChunk, type IUniform, type MeshPhysicalMaterial } from 'three'
+import type { Physical } from '../api/client'
+
+/**
+ * What the renderer has no material property for, as changes of its shader. Every number comes from core. A change names
+ * itself, since materials with the same changes share a program; its uniforms belong to the material.
+ */
+interface Patch {
+  vertex?: (shader: string) => string
+  fragment: (shader: string) => string
+}
+type Uniforms = Record<string, IUniform>
+type Applied = Map<PatchName, Uniforms>
+type PatchName = keyof typeof PATCHES
+
+function after(chunk: string, text: string): (shader: string) => string {
+  return (shader) => shader.replace(`#include <${chunk}>`, `#include <${chunk}>\n${text}`)
+}
+function before(shader: string, text: string): string {
+  return text + shader
+}
+function chunk(name: keyof typeof ShaderChunk, ...edits: [string, string][]): string {
+  return edits.reduce((text, [from, to]) => text.replaceAll(from, to), ShaderChunk[name])
+}
+
+/** Reflectance at the edge has a colour, and grows towards it with an exponent of its own. */
+const CURVE_FUNCTIONS = chunk(
+  'lights_physical_pars_fragment',
+  ['float specularF90', 'vec3 specularF90'],
+  ['float f90 = material.specularF90', 'vec3 f90 = material.specularF90'],
+  // the coat's environment keeps a plain edge
+  [
+    'const in vec3 specularColor, const in vec3 specularF90, const in float roughness',
+    'const in vec3 specularColor, const in float specularF90, const in float roughness',
+  ],
+)
+const CURVE_DECLARED = `
+uniform vec3 curveFacing;
+uniform vec3 curveEdge;
+uniform float curveExponent;
+`
+const CURVE_SCHLICK = `
+vec3 F_Schlick( const in vec3 f0, const in vec3 f90, const in float dotVH ) {
+  return mix( f0, f90, pow( clamp( 1.0 - dotVH, 1e-4, 1.0 ), curveExponent ) );
+}
+`
+const CURVE_ENDS = chunk(
+  'lights_physical_fragment',
+  [
+    'material.specularF90 = mix( specularIntensityFactor, 1.0, metalnessFactor );',
+    'material.specularF90 = vec3( 1.0 );',
+  ],
+  ['material.specularF90 = 1.0;', 'material.specularF90 = vec3( 1.0 );'],
+).concat(`
+  material.specularColor = min( curveFacing * specularColorFactor, vec3( 1.0 ) ) * specularIntensityFactor;
+  material.specularColorBlended = mix( material.specularColor, diffuseColor.rgb, metalnessFactor );
+  material.specularF90 = mix( curveEdge * specularIntensityFactor, vec3( 1.0 ), metalnessFactor );
+`)
+/** The share of the edge's reflectance is (1 − cos)^5 in the table that the renderer reads; here it has its own exponent. */
+const CURVE_BEND = `
+  float curveWhole = material.dfg.x + material.dfg.y;
+  float curveLate = curveWhole * pow( clamp( material.dfg.y / max( curveWhole, 1e-4 ), 0.0, 1.0 ), curveExponent / 5.0 );
+  material.dfg = vec2( curveWhole - curveLate, curveLate );
+`
+
+/** As core's tracer lays them: cells about scattered points, each a mirror that lies askew; blurred where they are small. */
+const FLAKES_DECLARED = `
+uniform float flakeWeight;
+uniform float flakeSize;
+varying vec3 vFlakeAt;
+uvec3 flakeHash( uvec3 v ) {
+  v = v * 1664525u + 1013904223u;
+  v.x += v.y * v.z; v.y += v.z * v.x; v.z += v.x * v.y;
+  v ^= v >> 16u;
+  v.x += v.y * v.z; v.y += v.z * v.x; v.z += v.x * v.y;
+  return v;
+}
+vec3 flakeUnits( ivec3 cell, uint which ) {
+  return vec3( flakeHash( uvec3( cell ) + which * 7919u ) >> 8u ) / 16777216.0;
+}
+`
+const FLAKES_LAID = `
+  vec3 evenNormal = normal;
+  {
+    vec3 at = vFlakeAt / flakeSize;
+    float seen = max( length( dFdx( vFlakeAt ) ), length( dFdy( vFlakeAt ) ) ) / flakeSize;
+    float alone = 1.0 - smoothstep( 0.0, 1.0, ( seen - 0.5 ) / 1.5 );
+    float alpha = roughnessFactor * roughnessFactor;
+    float own = max( 0.3 * alpha, 0.0016 );
+    if ( alone > 0.0 && own < alpha ) {
+      ivec3 home = ivec3( floor( at ) );
+      float least = 1e9;
+      ivec3 flake = home;
+      for ( int z = -1; z <= 1; z ++ ) for ( int y = -1; y <= 1; y ++ ) for ( int x = -1; x <= 1; x ++ ) {
+        ivec3 cell = home + ivec3( x, y, z );
+        vec3 away = vec3( cell ) + flakeUnits( cell, 0u ) - at;
+        float d = dot( away, away );
+        if ( d < least ) { least = d; flake = cell; }
+      }
+      vec3 drawn = flakeUnits( flake, 1u );
+      if ( drawn.x < flakeWeight ) {
+        float spread = alone * sqrt( alpha * alpha - own * own );
+        float slope = spread * sqrt( min( 9.0, - log( 1.0 - drawn.y ) ) );
+        vec3 across = normalize( abs( normal.y ) < 0.9 ? cross( normal, vec3( 0.0, 1.0, 0.0 ) ) : cross( normal, vec3( 1.0, 0.0, 0.0 ) ) );
+        float around = 6.2831853 * drawn.z;
+        normal = normalize( normal + slope * ( cos( around ) * across + sin( around ) * cross( normal, across ) ) );
+        roughnessFactor = sqrt( sqrt( alpha * alpha - spread * spread ) );
+      }
+    }
+  }
+`
+
+const PATCHES = {
+  curve: {
+    fragment: (f) =>
+      before(f, CURVE_DECLARED)
+        .replace('#include <lights_physical_pars_fragment>', CURVE_SCHLICK + CURVE_FUNCTIONS)
+        .replace('#include <lights_physical_fragment>', CURVE_ENDS)
+        .replace('#include <lights_fragment_begin>', `#include <lights_fragment_begin>${CURVE_BEND}`),
+  },
+  flakes: {
+    vertex: (v) =>
+      before(v, 'varying vec3 vFlakeAt;\n').replace(
+        '#include <project_vertex>',
+        '#include <project_vertex>\nvFlakeAt = ( modelMatrix * vec4( transformed, 1.0 ) ).xyz;',
+      ),
+    fragment: (f) =>
+      after(
+        'normal_fragment_maps',
+        FLAKES_LAID,
+      )(before(f, FLAKES_DECLARED)).replace(
+        '#include <lights_fragment_maps>',
+        // the body below the flakes lies even
+        chunk('lights_fragment_maps', [
+          'getIBLIrradiance( geometryNormal )',
+          'getIBLIrradiance( evenNormal )',
+        ]),
+      ),
+  },
+  coat: {
+    fragment: (f) =>
+      after(
+        'lights_physical_fragment',
+        `
+        #ifdef USE_CLEARCOAT
+          material.clearcoatF0 = vec3( pow2( ( coatIor - 1.0 ) / ( coatIor + 1.0 ) ) );
+        #endif
+        `,
+      )(before(f, 'uniform float coatIor;\nuniform vec3 coatColor;\n')).replace(
+        'outgoingLight = outgoingLight * ( 1.0 - material.clearcoat * Fcc )',
+        `
+        vec3 coatLets = pow( max( coatColor, vec3( 1e-6 ) ), vec3( 1.0 / sqrt( 1.0 - ( 1.0 - dotNVcc * dotNVcc ) / ( coatIor * coatIor ) ) ) );
+        outgoingLight = mix( vec3( 1.0 ), coatLets, material.clearcoat ) * outgoingLight * ( 1.0 - material.clearcoat * Fcc )`,
+      ),
+  },
+  map: {
+    fragment: (f) =>
+      toned(f, 'mapTone', 'map_fragment', 'diffuseColor *= sampledDiffuseColor', 'sampledDiffuseColor'),
+  },
+  emissiveMap: {
+    fragment: (f) =>
+      toned(
+        f,
+        'emissiveMapTone',
+        'emissivemap_fragment',
+        'totalEmissiveRadiance *= emissiveColor.rgb',
+        'emissiveColor',
+      ),
+  },
+} satisfies Record<string, Patch>
+
+/** Changes a picture's colours where it is read. */
+function toned(
+  f: string,
+  tone: string,
+  where: keyof typeof ShaderChunk,
+  use: string,
+  colour: string,
+): string {
+  const laid = `${colour}.rgb = saturate( ( ${tone} * vec4( ${colour}.rgb, 1.0 ) ).rgb );\n${use}`
+  return before(f, `uniform mat4 ${tone};\n`).replace(`#include <${where}>`, chunk(where, [use, laid]))
+}
+
+/** Puts a change on a material with its numbers, or takes it off where there are none. */
+function set(m: MeshPhysicalMaterial, name: PatchName, values: Record<string, unknown> | null): void {
+  const applied = (m.userData['patches'] as Applied | undefined) ?? new Map<PatchName, Uniforms>()
+  m.userData['patches'] = applied
+  const known = applied.get(name)
+  if (!values) {
+    if (!applied.delete(name)) return
+  } else if (known) {
+    for (const [key, value] of Object.entries(values)) (known[key] as IUniform).value = value
+    return
+  } else {
+    applied.set(name, Object.fromEntries(Object.entries(values).map(([k, value]) => [k, { value }])))
+  }
+  const names = [...applied.keys()].sort()
+  m.customProgramCacheKey = () => names.join(' ')
+  m.onBeforeCompile = (shader) => {
+    for (const n of names) {
+      const patch: Patch = PATCHES[n]
+      Object.assign(shader.uniforms, applied.get(n))
+      if (patch.vertex) shader.vertexShader = patch.vertex(shader.vertexShader)
+      shader.fragmentShader = patch.fragment(shader.fragmentShader)
+    }
+  }
+}
+
+/** What glTF has no words for. */
+export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
+  const b = p.beyond
+  const curve = b.curve && {
+    curveFacing: colour(b.curve.facing),
+    curveEdge: colour(b.curve.edge),
+    curveExponent: b.curve.exponent,
+  }
+  set(m, 'curve', curve ?? null)
+  set(m, 'flakes', b.flakeWeight > 0 ? { flakeWeight: b.flakeWeight, flakeSize: b.flakeSize } : null)
+  set(m, 'coat', p.clearcoat > 0 ? { coatIor: b.coatIor, coatColor: colour(b.coatColor) } : null)
+}
+
+/** How the colours of a picture are changed: three rows of four. */
+export function setTone(m: MeshPhysicalMaterial, slot: 'map' | 'emissiveMap', tone: number[] | null): void {
+  const matrix = tone && new Matrix4().fromArray([...tone, 0, 0, 0, 1]).transpose()
+  set(m, slot, matrix && { [`${slot}Tone`]: matrix })
+}
+
+function colour(rgb: number[]): Color {
+  return new Color(rgb[0] ?? 0, rgb[1] ?? 0, rgb[2] ?? 0)
+}
