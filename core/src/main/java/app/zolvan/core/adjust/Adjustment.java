@@ -26,7 +26,7 @@ import java.util.function.Function;
  * map), {@code temperature} (of the glow, in kelvins), {@code lumens} (of a part of {@code area} m²). A picture that
  * drives a parameter is let go of by {@code plain} with the parameter's name; {@code curve} (degrees, reflectance) draws
  * the reflectance by angle; {@code tone} (the parameter as {@code of}, and values of {@link Tone}, or {@code plain})
- * changes the colours of the picture that drives it; {@code whole} replaces all values, as {@link MaterialJson} writes them.
+ * changes the colours of the picture that drives it; {@code age} (0 … 1) lets it age as its kind does; {@code whole} replaces all values, as {@link MaterialJson} writes them.
  *
  * @param limit a sentence where a wish could not be met in full; empty where it was
  */
@@ -43,7 +43,8 @@ public record Adjustment(Material material, String limit) {
             "plain",
             "whole",
             "curve",
-            "tone");
+            "tone",
+            "age");
     private static final double STEEPEST = 4;
 
     /**
@@ -96,6 +97,9 @@ public record Adjustment(Material material, String limit) {
                             s,
                             values.get("lumens").number(),
                             values.require("area").number()));
+        }
+        if (values.has("age")) {
+            s = KindSheet.aged(kind, s, values.get("age").number());
         }
         if (values.has("gloss")) {
             GlossMeter.Outcome o = GlossMeter.solve(s, values.get("gloss").number());

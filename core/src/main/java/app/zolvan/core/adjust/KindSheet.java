@@ -5,20 +5,58 @@ import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.ParameterException;
 import app.zolvan.core.material.Surface;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * What a designer sees first of a kind of material.
  *
  * @param first the controls shown first: parameters by their names, or one of {@code colour}, {@code gloss}, {@code metal},
  *              {@code substance}, {@code body}, {@code relief} and {@code temperature}
+ * @param ageing   the ways in which it ages, each with its share where it has aged most
  */
-public record KindSheet(MaterialKind kind, List<String> first, List<SubKind> subKinds) {
+public record KindSheet(MaterialKind kind, List<String> first, List<SubKind> subKinds, Map<Parameter, Double> ageing) {
+
+    /** The ways in which things age. */
+    public static final Set<Parameter> WAYS =
+            Set.of(Parameter.AGE_WEATHERING, Parameter.AGE_GROWTH, Parameter.AGE_WEAR, Parameter.AGE_DUST);
+
+    /**
+     * A surface that has aged as its kind does.
+     *
+     * @param kind   null where nobody has said: only dust settles then
+     * @param amount 0 … 1
+     */
+    public static Surface aged(MaterialKind kind, Surface s, double amount) {
+        if (!(amount >= 0 && amount <= 1)) {
+            throw new ParameterException("age", "Age goes from 0 (new) to 1 (left to itself for decades).");
+        }
+        Map<Parameter, Double> ways = waysOf(kind);
+        Surface changed = s;
+        for (Parameter p : WAYS) {
+            changed = changed.with(p, amount * ways.getOrDefault(p, 0.0));
+        }
+        return changed;
+    }
+
+    /** The amount that {@link #aged} took, or the nearest to it where the ways were changed apart. */
+    public static double age(MaterialKind kind, Surface s) {
+        double most = 0;
+        for (Map.Entry<Parameter, Double> way : waysOf(kind).entrySet()) {
+            most = Math.max(most, s.number(way.getKey()) / way.getValue());
+        }
+        return Math.min(1, most);
+    }
+
+    private static Map<Parameter, Double> waysOf(MaterialKind kind) {
+        return kind == null ? Map.of(Parameter.AGE_DUST, 1.0) : of(kind).ageing();
+    }
 
     /**
      * A kind within a kind, such as bone china.
@@ -77,12 +115,23 @@ public record KindSheet(MaterialKind kind, List<String> first, List<SubKind> sub
                     subKinds.add(new SubKind(
                             s.require("name").text(), s.require("says").text(), values(s)));
                 }
-                all.add(new KindSheet(kind, Control.texts(k, "first"), List.copyOf(subKinds)));
+                all.add(new KindSheet(kind, Control.texts(k, "first"), List.copyOf(subKinds), ageing(k)));
             }
             return List.copyOf(all);
         } catch (ImportException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    private static Map<Parameter, Double> ageing(JsonValue kind) throws ImportException {
+        Map<Parameter, Double> ways = new EnumMap<>(Parameter.class);
+        JsonValue json = kind.require("ageing");
+        for (String key : json.keys()) {
+            ways.put(
+                    Parameter.named(key).filter(WAYS::contains).orElseThrow(),
+                    json.get(key).number());
+        }
+        return ways;
     }
 
     private static Map<Parameter, double[]> values(JsonValue s) throws ImportException {

@@ -1,6 +1,7 @@
 package app.zolvan.core.adjust;
 
 import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.material.Ageing;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import java.util.ArrayList;
@@ -32,6 +33,7 @@ public final class Remarks {
         }
         ofBody(s, metal, clear, said);
         ofIndex(s, clear, said);
+        ofAge(s, said);
         if (clear > 0.5 && s.number(Parameter.GEOMETRY_OPACITY) < 1) {
             said.add("Glass that is only partly there loses its reflections, too. Leave opacity at 1.");
         }
@@ -57,6 +59,12 @@ public final class Remarks {
         if (s.number(Parameter.COAT_WEIGHT) < 0.5
                 && s.colour(Parameter.BASE_COLOR).luminance() < 0.15) {
             said.add("No clean metal is so dark. A dark metal is a patina, an oxide or a paint.");
+        }
+    }
+
+    private static void ofAge(Surface s, List<String> said) {
+        if (s.number(Parameter.AGE_WEATHERING) > 0 && Ageing.isNoble(s)) {
+            said.add("Gold and platinum don’t corrode: weathering changes nothing here.");
         }
     }
 

@@ -6,7 +6,7 @@ import java.util.Optional;
 
 /**
  * The parameters of OpenPBR Surface 1.1, under the standard's names, with its defaults and hard ranges, and a few beyond
- * it for reflectance by angle, flakes and height. Lengths are in
+ * it for reflectance by angle, flakes, ageing and height. Lengths are in
  * metres ({@code transmission_depth}, {@code subsurface_radius}) except the thin film's thickness, which the standard
  * gives in micrometres; luminance is in cd/m².
  */
@@ -58,6 +58,16 @@ public enum Parameter {
     FLAKE_WEIGHT(Shape.NUMBER, 0, 1, 0),
     /** Mean width of a flake in metres. */
     FLAKE_SIZE(Shape.NUMBER, 1e-5, 0.01, 3e-4),
+    /**
+     * Not of OpenPBR, like the next three: how far a surface has aged. Corrosion on metal, silvering and bleaching on all
+     * else.
+     */
+    AGE_WEATHERING(Shape.NUMBER, 0, 1, 0),
+    /** What grows on it. */
+    AGE_GROWTH(Shape.NUMBER, 0, 1, 0),
+    /** Where edges are worn. */
+    AGE_WEAR(Shape.NUMBER, 0, 1, 0),
+    AGE_DUST(Shape.NUMBER, 0, 1, 0),
     EMISSION_LUMINANCE(Shape.NUMBER, 0, 1_000_000, 0),
     EMISSION_COLOR(Shape.COLOUR, 0, 1, 1, 1, 1),
     THIN_FILM_WEIGHT(Shape.NUMBER, 0, 1, 0),

@@ -62,6 +62,7 @@ public record PhysicalMaterial(
      * @param coatColor        what the coat lets through
      * @param flakeWeight      share of the reflection that lies in flakes
      * @param flakeSize        their mean width in metres
+     * @param ageing           what years have made of it; never null
      */
     public record Beyond(
             Curve curve,
@@ -69,9 +70,10 @@ public record PhysicalMaterial(
             double coatIor,
             LinearRgb coatColor,
             double flakeWeight,
-            double flakeSize) {
+            double flakeSize,
+            Ageing ageing) {
         /** Nothing that glTF does not say itself: it has every coat's index at 1.5. */
-        public static final Beyond NOTHING = new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0);
+        public static final Beyond NOTHING = new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, Ageing.NONE);
 
         private static Beyond of(Surface s) {
             boolean coated = s.number(Parameter.COAT_WEIGHT) > 0;
@@ -82,7 +84,8 @@ public record PhysicalMaterial(
                     coated ? s.number(Parameter.COAT_IOR) : NOTHING.coatIor(),
                     coated ? s.colour(Parameter.COAT_COLOR) : LinearRgb.WHITE,
                     s.number(Parameter.FLAKE_WEIGHT),
-                    flaked ? s.number(Parameter.FLAKE_SIZE) : 0);
+                    flaked ? s.number(Parameter.FLAKE_SIZE) : 0,
+                    Ageing.of(s));
         }
     }
 

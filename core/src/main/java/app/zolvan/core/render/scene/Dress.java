@@ -1,5 +1,6 @@
 package app.zolvan.core.render.scene;
 
+import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.material.Surface;
 
 /**
@@ -9,9 +10,11 @@ import app.zolvan.core.material.Surface;
  * @param painted  whether the mesh's painted colours multiply the base colour
  * @param priority of its medium where clear bodies overlap; the higher one fills the place
  * @param circuit  which lamps it is switched with, should it glow
+ * @param age      how readily the mesh ages from place to place; null where nobody worked it out: it looks new then
  * @param boundary the media on its two sides where it is an open boundary surface; null for a body's own surface
  */
-public record Dress(Surface surface, boolean metric, boolean painted, int priority, int circuit, Boundary boundary) {
+public record Dress(
+        Surface surface, boolean metric, boolean painted, int priority, int circuit, Boundary boundary, AgeFields age) {
 
     /**
      * The media in front of a boundary (where its normal points) and behind it; null for air. Index of refraction and
@@ -20,26 +23,30 @@ public record Dress(Surface surface, boolean metric, boolean painted, int priori
     public record Boundary(Surface front, Surface back) {}
 
     public static Dress of(Surface surface) {
-        return new Dress(surface, false, false, 0, 0, null);
+        return new Dress(surface, false, false, 0, 0, null, null);
     }
 
     public Dress priority(int p) {
-        return new Dress(surface, metric, painted, p, circuit, boundary);
+        return new Dress(surface, metric, painted, p, circuit, boundary, age);
+    }
+
+    public Dress aged(AgeFields fields) {
+        return new Dress(surface, metric, painted, priority, circuit, boundary, fields);
     }
 
     public Dress circuit(int c) {
-        return new Dress(surface, metric, painted, priority, c, boundary);
+        return new Dress(surface, metric, painted, priority, c, boundary, age);
     }
 
     public Dress between(Surface front, Surface back) {
-        return new Dress(surface, metric, painted, priority, circuit, new Boundary(front, back));
+        return new Dress(surface, metric, painted, priority, circuit, new Boundary(front, back), age);
     }
 
     public Dress metric(boolean is) {
-        return new Dress(surface, is, painted, priority, circuit, boundary);
+        return new Dress(surface, is, painted, priority, circuit, boundary, age);
     }
 
     public Dress painted(boolean is) {
-        return new Dress(surface, metric, is, priority, circuit, boundary);
+        return new Dress(surface, metric, is, priority, circuit, boundary, age);
     }
 }

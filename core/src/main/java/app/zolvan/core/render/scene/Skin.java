@@ -1,7 +1,9 @@
 package app.zolvan.core.render.scene;
 
+import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.material.Ageing;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.render.surface.Bsdf;
 import app.zolvan.core.render.surface.SurfaceValues;
@@ -24,6 +26,10 @@ final class Skin {
     private final boolean painted;
     private final Parameter[] parameters;
     private final Texture[] textures;
+    private final Ageing ageing;
+    /** Null where it looks new. */
+    private final AgeFields age;
+
     private final Texture normal;
     private final double normalStrength;
     private final Texture height;
@@ -44,6 +50,8 @@ final class Skin {
         this.back = back;
         this.metric = dress.metric();
         this.painted = dress.painted();
+        ageing = Ageing.of(dress.surface());
+        age = ageing.isNone() ? null : dress.age();
         normal = textures.get(Parameter.GEOMETRY_NORMAL);
         normalStrength = normal == null ? 1 : normal.use().strength();
         height = values.height > 0 ? textures.get(Parameter.GEOMETRY_HEIGHT) : null;
@@ -63,7 +71,8 @@ final class Skin {
                 && height == null
                 && !painted
                 && values.anisotropy == 0
-                && values.flakes == 0;
+                && values.flakes == 0
+                && age == null;
     }
 
     /** Whether light may go straight on through it somewhere. */
@@ -99,17 +108,13 @@ final class Skin {
         int c = mesh.indices()[3 * hit.primitive + 2];
         float[] uv = coordinates(mesh);
         SurfaceValues s = hit.own;
-        boolean changes = (parameters.length > 0 && uv != null) || (painted && mesh.colours() != null);
+        boolean changes = values.flakes > 0
+                || age != null
+                || (parameters.length > 0 && uv != null)
+                || (painted && mesh.colours() != null);
         if (changes) {
             s.copy(values);
             hit.surface = s;
-        }
-        if (values.flakes > 0) {
-            if (!changes) {
-                s.copy(values);
-                hit.surface = s;
-            }
-            Flakes.lay(s, hit.x, hit.y, hit.z, footprint);
         }
         double k = 1 - hit.b1 - hit.b2;
         if (painted && mesh.colours() != null) {
@@ -117,9 +122,32 @@ final class Skin {
             s.baseG *= paint(mesh, a, b, c, 1, k, hit);
             s.baseB *= paint(mesh, a, b, c, 2, k, hit);
         }
-        if (uv == null) {
-            return;
+        if (uv != null) {
+            lay(mesh, uv, a, b, c, toWorld, hit, footprint);
         }
+        if (age != null) {
+            weather(hit);
+        }
+        if (s.flakes > 0 && values.flakes > 0) {
+            Flakes.lay(s, hit.x, hit.y, hit.z, footprint);
+        }
+    }
+
+    private void weather(Hit hit) {
+        float[] at = age.atlas().uv();
+        int i = 6 * hit.primitive;
+        double k = 1 - hit.b1 - hit.b2;
+        age.at(
+                k * at[i] + hit.b1 * at[i + 2] + hit.b2 * at[i + 4],
+                k * at[i + 1] + hit.b1 * at[i + 3] + hit.b2 * at[i + 5],
+                hit.texel);
+        hit.own.age(ageing, hit.texel);
+    }
+
+    /** Lays the pictures over the surface. */
+    private void lay(Mesh mesh, float[] uv, int a, int b, int c, double[] toWorld, Hit hit, double footprint) {
+        SurfaceValues s = hit.own;
+        double k = 1 - hit.b1 - hit.b2;
         double u = k * uv[2 * a] + hit.b1 * uv[2 * b] + hit.b2 * uv[2 * c];
         double v = k * uv[2 * a + 1] + hit.b1 * uv[2 * b + 1] + hit.b2 * uv[2 * c + 1];
         double perMetre = tangent(mesh, uv, a, b, c, toWorld, hit, height != null);

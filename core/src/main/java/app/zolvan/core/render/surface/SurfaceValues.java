@@ -1,6 +1,7 @@
 package app.zolvan.core.render.surface;
 
 import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.material.Ageing;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 
@@ -343,6 +344,28 @@ public final class SurfaceValues {
             case THIN_FILM_THICKNESS -> filmThickness *= single;
             case GEOMETRY_OPACITY -> opacity *= single;
             default -> {} // what belongs to the body as a whole is not read from pictures
+        }
+    }
+
+    /** Lays what years have brought over the surface, where its cover is. */
+    public void age(Ageing ageing, double[] resistances) {
+        double r = baseR;
+        double g = baseG;
+        double b = baseB;
+        double grey = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+        for (int i = 0; i < ageing.layers().size(); i++) {
+            Ageing.Layer l = ageing.layers().get(i);
+            double cover = l.cover(resistances[i]);
+            if (cover > 0) {
+                baseR += cover * (l.self() * r + l.grey() * grey + l.colour().r() - baseR);
+                baseG += cover * (l.self() * g + l.grey() * grey + l.colour().g() - baseG);
+                baseB += cover * (l.self() * b + l.grey() * grey + l.colour().b() - baseB);
+                roughness += cover * (l.roughness() - roughness);
+                metalness += cover * (l.metalness() - metalness);
+                coat *= 1 - cover;
+                transmission *= 1 - cover;
+                flakes *= 1 - cover;
+            }
         }
     }
 
