@@ -288,6 +288,8 @@ export const api = {
   chipAddress: (projectId: string, material: Material) =>
     `${project(projectId)}/materials/${material.id}/chip?${material.chip}`,
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,
+  ageingAddress: (projectId: string, part: number, corrodes: boolean) =>
+    `${project(projectId)}/parts/${part}/ageing?corrodes=${corrodes}`,
   libraryAssetAddress: (sha256: string) => `/api/library/assets/${sha256}`,
 }
 

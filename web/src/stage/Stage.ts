@@ -13,10 +13,12 @@ import {
   Vector3,
   WebGLRenderer,
   type BufferGeometry,
+  type DataTexture,
 } from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { acceleratedRaycast } from 'three-mesh-bvh'
 import type { Look, Physical, ProjectState, Scene } from '../api/client'
+import { PartAges, type AgeLoader } from './ageing'
 import { atMost } from './atMost'
 import { Batches, type PartMesh } from './batches'
 import { PlaceHandles, Pull, type Pulled } from './placeHandles'
@@ -58,6 +60,8 @@ export interface Light {
 interface Events {
   pick: (place: Place | null, event: PointerEvent) => void
   drawn: (revision: number) => void
+  /** How many parts' ages are still being worked out. */
+  ageing: (left: number) => void
   /** A model is being pulled somewhere; or was, at the end; or, null, stands where it stood. */
   pull: (pulled: Pulled | null, ended: boolean) => void
 }
@@ -66,6 +70,7 @@ interface Events {
 export interface AssetLoader {
   mesh: (sha256: string) => Promise<ArrayBuffer>
   image: ImageLoader
+  ageing: AgeLoader
 }
 
 const BACKDROP_TOP = 0.6 + 0.04 // scene-linear; the tone curve takes 0.04 off, leaving about L* 82
@@ -94,6 +99,7 @@ export class Stage {
   private readonly shadow = new GroundShadow()
   private readonly glass = new GlassLayers()
   private readonly surfaces: Surfaces
+  private readonly ages: PartAges
   private readonly sides = new Sides()
   private showingSides = false
   private readonly plain = new PlainColours()
@@ -129,6 +135,7 @@ export class Stage {
   private isolated: Set<number> | null = null
   private light: Light = { surroundings: '', strength: 1, turn: 0, exposure: 0 }
   private loading = 0
+  private ageing = 0
   private requested = false
   private revision = 0
   private down = new Vector2()
@@ -154,6 +161,11 @@ export class Stage {
     this.renderer.domElement.setAttribute('aria-label', 'The model')
     element.appendChild(this.renderer.domElement)
     this.surfaces = new Surfaces(assets.image, () => this.invalidate())
+    this.ages = new PartAges(
+      assets.ageing,
+      () => this.applyLooks(),
+      (left) => this.countAges(left),
+    )
     this.scene.background = backdrop(BACKDROP_TOP, BACKDROP_BOTTOM)
     this.model.add(this.batches.root)
     this.scene.add(this.model, this.shadow.plane, this.figure.root)
@@ -211,8 +223,12 @@ export class Stage {
   private exchange(parts: PartMesh[], scene: Scene): void {
     const before = this.parts.splice(0, this.parts.length, ...parts)
     this.boxes.splice(0, this.boxes.length, ...parts.map(boxOf))
-    for (const mesh of before) this.model.remove(mesh)
+    for (const mesh of before) {
+      this.model.remove(mesh)
+      if (mesh?.geometry.hasAttribute('ageUv')) mesh.geometry.dispose()
+    }
     this.forgetGeometries(scene)
+    this.ages.forget()
     this.sort(scene)
     const [x0 = 0, y0 = 0, z0 = 0, x1 = 0, y1 = 0, z1 = 0] = scene.bounds
     const centre = new Vector3(x0 + x1, y0 + y1, z0 + z1).multiplyScalar(0.5)
@@ -405,8 +421,15 @@ export class Stage {
   /** Shows other numbers on some regions until the next `setLooks` or `endTrial`. */
   tryOn(regions: Region[], physical: Physical, mapping: string): void {
     this.trials.clear()
-    const material = this.surfaces.get(physical, mapping)
-    for (const r of regions) this.trials.set(`${r.part}/${r.span}`, material)
+    for (const r of regions) {
+      const material = this.surfaces.get(
+        physical,
+        mapping,
+        false,
+        this.fieldsOf(this.parts[r.part], physical),
+      )
+      this.trials.set(`${r.part}/${r.span}`, material)
+    }
     this.applyLooks()
     this.keepMoving()
   }
@@ -424,7 +447,7 @@ export class Stage {
       const mesh = this.parts[r.part]
       if (!look || !mesh) continue
       const painted = look.from === null && mesh.geometry.hasAttribute('color')
-      const own = this.surfaces.get(look.physical, look.mapping, painted)
+      const own = this.surfaces.get(look.physical, look.mapping, painted, this.fieldsOf(mesh, look.physical))
       used.add(own)
       const worn = (mesh.userData['worn'] ??= []) as MeshPhysicalMaterial[]
       worn[r.span] = this.trials.get(`${r.part}/${r.span}`) ?? own
@@ -434,13 +457,31 @@ export class Stage {
     this.invalidate()
   }
 
+  /** How readily a part ages, if what it wears has aged and it is known by now. */
+  private fieldsOf(mesh: PartMesh | undefined, physical: Physical): DataTexture | null {
+    const { ageing } = physical.beyond
+    return mesh && ageing ? this.ages.of(mesh, ageing.corrodes) : null
+  }
+
+  /** Keeps the stage busy while parts' ages are on their way, and tells how many. */
+  private countAges(left: number): void {
+    if (left > 0 !== this.ageing > 0) this.busy(left > 0 ? 1 : -1)
+    this.ageing = left
+    this.handlers.ageing?.(left)
+  }
+
   private get isFew(): boolean {
     return this.parts.length <= FEW_PARTS
   }
 
   /** Whether a part is drawn by itself, whatever it wears. */
   private isAlone(mesh: PartMesh): boolean {
-    return this.isFew || this.placed.has(mesh) || this.floor.has(mesh.userData['part'])
+    return (
+      this.isFew ||
+      mesh.geometry.hasAttribute('ageUv') ||
+      this.placed.has(mesh) ||
+      this.floor.has(mesh.userData['part'])
+    )
   }
 
   /** Puts what is clear or see-through on the stage part by part, everything else of a large model into batches. */

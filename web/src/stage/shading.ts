@@ -1,4 +1,4 @@
-import { Color, Matrix4, ShaderChunk, type IUniform, type MeshPhysicalMaterial } from 'three'
+import { Color, Matrix4, ShaderChunk, type IUniform, type MeshPhysicalMaterial, type Texture } from 'three'
 import type { Physical } from '../api/client'
 
 /**
@@ -110,6 +110,44 @@ const FLAKES_LAID = `
   }
 `
 
+/** Layers over what the surface was: weathering, growth, wear and dust, where their cover is. */
+const AGE_DECLARED = `
+uniform sampler2D ageFields;
+uniform float ageAmount[4];
+uniform float ageSoftness[4];
+uniform float ageSelf[4];
+uniform float ageGrey[4];
+uniform vec3 ageColour[4];
+uniform float ageMottled[4];
+uniform float ageRoughness[4];
+uniform float ageMetalness[4];
+varying vec2 vAgeUv;
+`
+const AGE_LAID = `
+  float ageCovered = 0.0;
+  {
+    vec4 resistance = 1.25 * texture2D( ageFields, vAgeUv );
+    vec3 fresh = diffuseColor.rgb;
+    float grey = dot( fresh, vec3( 0.2126, 0.7152, 0.0722 ) );
+    #pragma unroll_loop_start
+    for ( int i = 0; i < 4; i ++ ) {
+      {
+        float cover = ageAmount[ i ] > 0.0 ? clamp( ( ageAmount[ i ] * ( 1.0 + ageSoftness[ i ] ) - resistance[ i ] ) / ageSoftness[ i ], 0.0, 1.0 ) : 0.0;
+        diffuseColor.rgb = mix( diffuseColor.rgb, ageSelf[ i ] * fresh + ageGrey[ i ] * grey + max( 0.0, 1.0 + ageMottled[ i ] * ( resistance[ i ] - 0.55 ) ) * ageColour[ i ], cover );
+        roughnessFactor = mix( roughnessFactor, ageRoughness[ i ], cover );
+        metalnessFactor = mix( metalnessFactor, ageMetalness[ i ], cover );
+        ageCovered = 1.0 - ( 1.0 - ageCovered ) * ( 1.0 - cover );
+      }
+    }
+    #pragma unroll_loop_end
+  }
+`
+const AGE_COVERS_COAT = `
+  #ifdef USE_CLEARCOAT
+    material.clearcoat *= 1.0 - ageCovered;
+  #endif
+`
+
 const PATCHES = {
   curve: {
     fragment: (f) =>
@@ -151,6 +189,24 @@ const PATCHES = {
         `
         vec3 coatLets = pow( max( coatColor, vec3( 1e-6 ) ), vec3( 1.0 / sqrt( 1.0 - ( 1.0 - dotNVcc * dotNVcc ) / ( coatIor * coatIor ) ) ) );
         outgoingLight = mix( vec3( 1.0 ), coatLets, material.clearcoat ) * outgoingLight * ( 1.0 - material.clearcoat * Fcc )`,
+      ),
+  },
+  age: {
+    vertex: (v) =>
+      before(v, 'attribute vec2 ageUv;\nvarying vec2 vAgeUv;\n').replace(
+        '#include <project_vertex>',
+        '#include <project_vertex>\nvAgeUv = ageUv;',
+      ),
+    fragment: (f) =>
+      after(
+        'lights_physical_fragment',
+        AGE_COVERS_COAT,
+      )(after('metalnessmap_fragment', AGE_LAID)(before(f, AGE_DECLARED))).replace(
+        '#include <transmission_fragment>',
+        chunk('transmission_fragment', [
+          'material.transmission = transmission;',
+          'material.transmission = transmission * ( 1.0 - ageCovered );',
+        ]),
       ),
   },
   map: {
@@ -217,6 +273,28 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
   set(m, 'curve', curve ?? null)
   set(m, 'flakes', b.flakeWeight > 0 ? { flakeWeight: b.flakeWeight, flakeSize: b.flakeSize } : null)
   set(m, 'coat', p.clearcoat > 0 ? { coatIor: b.coatIor, coatColor: colour(b.coatColor) } : null)
+}
+
+/** What years have made of it, over a part's resistances; new without them. */
+export function setAge(m: MeshPhysicalMaterial, p: Physical, fields: Texture | null): void {
+  const layers = p.beyond.ageing?.layers
+  set(
+    m,
+    'age',
+    layers && fields
+      ? {
+          ageFields: fields,
+          ageAmount: layers.map((l) => l.amount),
+          ageSoftness: layers.map((l) => l.softness),
+          ageSelf: layers.map((l) => l.self),
+          ageGrey: layers.map((l) => l.grey),
+          ageColour: layers.map((l) => colour(l.colour)),
+          ageMottled: layers.map((l) => l.mottled),
+          ageRoughness: layers.map((l) => l.roughness),
+          ageMetalness: layers.map((l) => l.metalness),
+        }
+      : null,
+  )
 }
 
 /** How the colours of a picture are changed: three rows of four. */

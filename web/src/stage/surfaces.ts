@@ -12,7 +12,7 @@ import {
   TextureSource,
   Texture,
 } from 'three'
-import { setBeyond, setTone } from './shading'
+import { setAge, setBeyond, setTone } from './shading'
 import type { Physical, Texture as TextureUse } from '../api/client'
 
 const FAR = 1e9
@@ -47,14 +47,24 @@ export class Surfaces {
     return this.waiting > 0
   }
 
-  /** The shared material for a look; the same numbers give the same material. */
-  get(physical: Physical, mapping: string, painted = false): MeshPhysicalMaterial {
-    const key = mapping + String(painted) + JSON.stringify(physical)
+  /**
+   * The shared material for a look; the same numbers give the same material.
+   *
+   * @param fields how readily the part that it is for ages; null to look new
+   */
+  get(
+    physical: Physical,
+    mapping: string,
+    painted = false,
+    fields: Texture | null = null,
+  ): MeshPhysicalMaterial {
+    const key = mapping + String(painted) + (fields?.uuid ?? '') + JSON.stringify(physical)
     let material = this.materials.get(key)
     if (!material) {
       material = new MeshPhysicalMaterial()
       this.write(material, physical, mapping)
       material.vertexColors = painted
+      setAge(material, physical, fields)
       this.materials.set(key, material)
     }
     return material

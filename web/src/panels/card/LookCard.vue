@@ -16,6 +16,7 @@ import ParameterControl from './ParameterControl.vue'
 import ReliefControl from './ReliefControl.vue'
 import StrataBars from './StrataBars.vue'
 import SubstanceChoice from './SubstanceChoice.vue'
+import WishSlider from './WishSlider.vue'
 import { useAdjustment } from './useAdjustment'
 
 /** Folds below the first controls: what of the parameters is in each, as core sorts them. */
@@ -28,6 +29,7 @@ const FOLDS = [
   { title: 'Fuzz and film', folds: ['fuzz', 'film'] },
   { title: 'Transparency', folds: ['transparency'] },
   { title: 'Below the surface', folds: ['below'] },
+  { title: 'Ageing', folds: ['ageing'] },
   { title: 'Surface', folds: ['surface'] },
   { title: 'Glow', folds: ['glow'] },
 ]
@@ -106,7 +108,7 @@ const openSolid = computed(
     part.value?.closed === false,
 )
 /** Wishes, and a height that does nothing without its picture, have controls of their own. */
-const APART = ['gloss', 'relief', 'lumens', 'temperature', 'geometry_height']
+const APART = ['gloss', 'relief', 'lumens', 'temperature', 'age', 'geometry_height']
 const folds = computed(() =>
   FOLDS.map((f) => {
     const controls = workspace.controls.controls.filter(
@@ -123,11 +125,15 @@ const folds = computed(() =>
       !(f.title === 'Glow' && shownFirst.value.has('emission_luminance')),
   ),
 )
+function ageWord(age: number): string {
+  return age < 0.25 ? 'a little' : age < 0.6 ? 'in use' : 'old'
+}
 function isSet(parameter: string, standard: unknown): boolean {
   return JSON.stringify(values.value[parameter]) !== JSON.stringify(standard)
 }
 function summaryOf(title: string, set: number): string {
   if (title === 'Finish') return material.value?.finish ?? ''
+  if (title === 'Ageing') return set > 0 ? ageWord(material.value?.age ?? 0) : 'new'
   return set > 0 ? `${set} set` : ''
 }
 const toOrigin = computed(() => {
@@ -238,6 +244,14 @@ onBeforeUnmount(() => {
           <GlowControl v-else-if="f.title === 'Glow'" :of="card" :area="part.area" />
           <template v-else>
             <GlossControl v-if="f.title === 'Finish' && !first.includes('gloss')" :of="card" :limit="limit" />
+            <WishSlider
+              v-if="f.title === 'Ageing' && (!sheet || sheet.ages.length > 0)"
+              wish="age"
+              :value="material.age"
+              :of="card"
+              :changed="material.age > 0"
+              @reset="commit({ age: 0 })"
+            />
             <ReliefControl v-if="f.title === 'Surface' && !first.includes('relief')" :of="card" />
             <template v-for="c in f.controls" :key="c.name">
               <SubstanceChoice v-if="c.name === 'specular_ior'" :of="card" />

@@ -62,7 +62,7 @@ function css(linear: number[]): string {
   <div v-if="picture" class="tone" aria-label="Picture’s colours">
     <div class="head small">
       <img :src="api.assetAddress(workspace.id, picture.image)" alt="" />
-      <span class="soft">Times a picture, which keeps its own colours.</span>
+      <span class="soft">The colour is multiplied by this picture.</span>
       <button
         v-if="picture.tone"
         class="plain link"

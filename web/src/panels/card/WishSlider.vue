@@ -30,6 +30,7 @@ const control = computed(() => props.of.control(props.wish))
     :changed="changed ?? false"
     :track="track ?? ''"
     :hint="hintOf(control)"
+    :ends="control.ends"
     @input="of.attempt({ [wish]: $event })"
     @change="of.commit({ [wish]: $event })"
     @reset="emit('reset')"

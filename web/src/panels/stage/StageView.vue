@@ -13,6 +13,8 @@ const workspace = useWorkspace()
 const drag = useDrag()
 const element = ref<HTMLElement | null>(null)
 const failed = ref('')
+/** How many parts' ages are still on their way. */
+const ageing = ref(0)
 const hovered = shallowRef<Region | null>(null)
 let trial = 0
 const id = workspace.id // the project is closed before this view is gone
@@ -36,9 +38,15 @@ function begin() {
         return response.arrayBuffer()
       },
       image: (sha256) => loadImage(api.assetAddress(id, sha256)),
+      ageing: async (part, corrodes) => {
+        const response = await fetch(api.ageingAddress(id, part, corrodes))
+        if (!response.ok) throw new Error(`ageing of ${part}: ${response.status}`)
+        return response.arrayBuffer()
+      },
     })
     stage.on('pick', pick)
     stage.on('pull', pull)
+    stage.on('ageing', (left) => (ageing.value = left))
     stageHandle.value = stage
     void stage.setLight(workspace.light)
     if (workspace.state) stage.setLooks(workspace.state.looks, workspace.state.regions)
@@ -289,6 +297,9 @@ defineExpose({ frame, isolate })
     <div v-if="workspace.applying && workspace.chosen" class="note">
       Click parts to put <b>{{ workspace.materials.get(workspace.chosen)?.name }}</b> on their set
       <span class="soft small">Shift: only the part · Esc ends</span>
+    </div>
+    <div v-else-if="ageing > 0 && !drag.material" class="note" role="status">
+      Working out how {{ counted(ageing, 'part') }} {{ ageing === 1 ? 'ages' : 'age' }} …
     </div>
     <div v-else-if="drag.material" class="note">
       <b>{{ drag.material.name }}</b>

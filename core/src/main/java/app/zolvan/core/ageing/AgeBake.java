@@ -75,13 +75,21 @@ public final class AgeBake {
         int h = atlas.height();
         int[] owners = owners(w, h);
         byte[] out = new byte[4 * w * h];
+        Place[] looked = new Place[w * h];
         ThreadLocal<Sight> own = ThreadLocal.withInitial(sight);
+        IntStream.range(0, (h + 1) / 2).parallel().forEach(row -> {
+            for (int x = 0; x < w; x += 2) { // rays from every second texel of every second row
+                look(owners, looked, x, 2 * row, own.get());
+            }
+        });
         IntStream.range(0, h).parallel().forEach(y -> {
-            Sight mine = own.get();
             for (int x = 0; x < w; x++) {
-                int t = owners[y * w + x];
-                if (t >= 0) {
-                    place(t, x, y, mine, out);
+                if (owners[y * w + x] >= 0) {
+                    Surroundings s = new Surroundings(looked, w, h);
+                    Place at = s.mean(x, y);
+                    Spot spot = spot(owners[y * w + x], x, y);
+                    byte[] four = resistances(spot, at != null ? at : look(spot, (long) y * w + x, own.get()));
+                    System.arraycopy(four, 0, out, 4 * (y * w + x), 4);
                 }
             }
         });
@@ -139,7 +147,41 @@ public final class AgeBake {
         return within ? 0 : least;
     }
 
-    private void place(int t, int px, int py, Sight sight, byte[] out) {
+    /** What was looked at about a texel. Charts lie so far apart that neighbours are of one. */
+    private record Surroundings(Place[] looked, int w, int h) {
+
+        /** The mean of the nearest; null where none was looked at. */
+        Place mean(int x, int y) {
+            double sky = 0;
+            double hollow = 0;
+            double convex = 0;
+            int n = 0;
+            for (int ny = y - (y & 1); ny <= Math.min(h - 1, y + (y & 1)); ny += 2) {
+                for (int nx = x - (x & 1); nx <= Math.min(w - 1, x + (x & 1)); nx += 2) {
+                    Place p = looked[ny * w + nx];
+                    if (p != null) {
+                        sky += p.sky;
+                        hollow += p.hollow;
+                        convex += p.convex;
+                        n++;
+                    }
+                }
+            }
+            return n == 0 ? null : new Place(sky / n, hollow / n, convex / n);
+        }
+    }
+
+    private void look(int[] owners, Place[] looked, int x, int y, Sight sight) {
+        int i = y * atlas.width() + x;
+        if (owners[i] >= 0) {
+            looked[i] = look(spot(owners[i], x, y), i, sight);
+        }
+    }
+
+    /** A texel's place in the world, the triangle's own normal there and the interpolated one. */
+    private record Spot(Vec3 at, Vec3 flat, Vec3 normal) {}
+
+    private Spot spot(int t, int px, int py) {
         double[] b = weights(t, px, py);
         Vec3 p = Vec3.ZERO;
         Vec3 n = Vec3.ZERO;
@@ -156,9 +198,7 @@ public final class AgeBake {
                 .times(toWorld.determinant() < 0 ? -1 : 1)
                 .normalised();
         n = n.dot(flat) > 0.05 ? n.normalised() : flat;
-        Place at = look(p, flat.length() > 0 ? flat : n, n, (long) py * atlas.width() + px, sight);
-        byte[] four = resistances(p, n, at);
-        System.arraycopy(four, 0, out, 4 * (py * atlas.width() + px), 4);
+        return new Spot(p, flat.length() > 0 ? flat : n, n);
     }
 
     private static Vec3 vector(float[] of, int i) {
@@ -193,7 +233,10 @@ public final class AgeBake {
      */
     private record Place(double sky, double hollow, double convex) {}
 
-    private Place look(Vec3 p, Vec3 flat, Vec3 n, long seed, Sight sight) {
+    private Place look(Spot spot, long seed, Sight sight) {
+        Vec3 p = spot.at;
+        Vec3 flat = spot.flat;
+        Vec3 n = spot.normal;
         Vec3 across =
                 (Math.abs(n.y()) < 0.9 ? Vec3.axis(1) : Vec3.axis(0)).cross(n).normalised();
         Vec3 along = n.cross(across);
@@ -232,19 +275,20 @@ public final class AgeBake {
                 .plus(z.times(height));
     }
 
-    private byte[] resistances(Vec3 p, Vec3 n, Place at) {
-        double up = Math.max(0, n.y());
+    private byte[] resistances(Spot spot, Place at) {
+        Vec3 p = spot.at;
+        double up = Math.max(0, spot.normal.y());
         double low = StrictMath.exp(-Math.max(0, p.y() - ground) / CLIMBS);
         double patches = SolidNoise.fractal(p.x() / 0.07, p.y() / 0.07, p.z() / 0.07, 4, 1);
-        double spots = SolidNoise.fractal(p.x() / 0.02, p.y() / 0.03, p.z() / 0.02, 4, 2);
-        double fine = SolidNoise.fractal(p.x() / 0.006, p.y() / 0.006, p.z() / 0.006, 3, 3);
+        double spots = SolidNoise.fractal(p.x() / 0.012, p.y() / 0.016, p.z() / 0.012, 4, 2);
+        double fine = SolidNoise.fractal(p.x() / 0.004, p.y() / 0.004, p.z() / 0.004, 3, 3);
         double weather =
                 corrodes ? 0.2 + 0.25 * at.sky + 0.3 * at.hollow + 0.25 * at.convex : 0.1 + 0.8 * at.sky + 0.1 * up;
-        double weatherNoise = corrodes ? 0.6 * spots + 0.4 * patches : 0.5 * patches + 0.5 * fine;
+        double weatherNoise = corrodes ? 0.45 * spots + 0.4 * patches + 0.15 * fine : 0.5 * patches + 0.5 * fine;
         double grows = 0.3 * low + 0.25 * up + 0.35 * at.hollow + 0.1 * at.sky;
         double settles = 0.7 * up + 0.3 * at.hollow;
         return new byte[] {
-            code(1 - 0.6 * weather - 0.4 * weatherNoise),
+            code(1.05 - 0.5 * weather - 0.55 * weatherNoise),
             code(1.05 - 0.65 * grows - 0.4 * (0.7 * patches + 0.3 * fine)),
             code(Ageing.NEVER - 1.05 * at.convex * (0.55 + 0.45 * spots) - 0.1 * fine),
             code(1 - 0.75 * settles - 0.25 * (0.6 * patches + 0.4 * fine))

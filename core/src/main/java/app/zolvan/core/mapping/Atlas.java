@@ -25,6 +25,8 @@ public record Atlas(float[] uv, int width, int height, double texel) {
     public static final int GUTTER = 2;
 
     private static final int MOST = 2048;
+    /** How many texels there may be to one of the surface's. */
+    private static final double SLACK = 3;
 
     /**
      * @param toWorld places the mesh in metres
@@ -45,10 +47,11 @@ public record Atlas(float[] uv, int width, int height, double texel) {
             for (Chart c : charts) {
                 height = Math.max(height, c.y + c.tall);
             }
-            if (width <= MOST && height <= MOST) {
+            double slack = (double) width * height / texels;
+            if (width <= MOST && height <= MOST && slack <= SLACK) {
                 return new Atlas(corners(mesh, world, charts, texel, width, height), width, height, texel);
             }
-            texel *= 1.5;
+            texel *= Math.max(1.15, Math.min(2, Math.sqrt(slack / SLACK)));
         }
     }
 

@@ -24,6 +24,9 @@ public record Ageing(List<Layer> layers, boolean corrodes) {
     private static final double COLOURED = 14;
 
     private static final double BRIGHT = 92;
+    /** A middling resistance. */
+    private static final double MIDDLE = 0.55;
+
     private static final LinearRgb MOSS = new LinearRgb(0.05, 0.068, 0.022);
     private static final LinearRgb RUST = new LinearRgb(0.19, 0.065, 0.022);
     private static final LinearRgb VERDIGRIS = new LinearRgb(0.19, 0.36, 0.29);
@@ -33,10 +36,11 @@ public record Ageing(List<Layer> layers, boolean corrodes) {
 
     /**
      * One layer. Where it covers wholly the base colour is {@code self}·(what it was) + {@code grey}·(its luminance) +
-     * {@code colour}.
+     * {@code colour}·{@link #shade}.
      *
      * @param amount    0 … 1: how far it has gone
      * @param softness  how gradually it ends
+     * @param mottled   how much darker it is where it came first than where it came last, as a share
      * @param roughness of what covers
      * @param metalness likewise
      */
@@ -46,8 +50,14 @@ public record Ageing(List<Layer> layers, boolean corrodes) {
             double self,
             double grey,
             LinearRgb colour,
+            double mottled,
             double roughness,
             double metalness) {
+
+        /** What its colour is multiplied by at a place with a resistance. */
+        public double shade(double resistance) {
+            return Math.max(0, 1 + mottled * (resistance - MIDDLE));
+        }
 
         /** How much of a place with a resistance is covered, 0 … 1. */
         public double cover(double resistance) {
@@ -68,13 +78,13 @@ public record Ageing(List<Layer> layers, boolean corrodes) {
         boolean metal = s.number(Parameter.BASE_METALNESS) > 0.5;
         double rough = s.number(Parameter.SPECULAR_ROUGHNESS);
         Layer weathering = metal
-                ? new Layer(amounts[0], 0.2, 0, 0, product(s), 0.85, 0)
-                : new Layer(amounts[0], 0.6, 0.2, 0.5, LinearRgb.grey(0.09), Math.max(rough, 0.8), 0);
-        Layer growth = new Layer(amounts[1], 0.18, 0, 0, MOSS, 0.95, 0);
+                ? new Layer(amounts[0], 0.15, 0, 0, product(s), 0.9, 0.85, 0)
+                : new Layer(amounts[0], 0.6, 0.2, 0.5, LinearRgb.grey(0.09), 0.2, Math.max(rough, 0.8), 0);
+        Layer growth = new Layer(amounts[1], 0.18, 0, 0, MOSS, 1, 0.95, 0);
         Layer wear = metal
-                ? new Layer(amounts[2], 0.15, 1, 0, LinearRgb.BLACK, Math.min(rough, 0.25), 1)
-                : new Layer(amounts[2], 0.15, 0.75, 0.25, LinearRgb.grey(0.12), Math.max(0.4, 0.8 * rough), 0);
-        Layer dust = new Layer(amounts[3], 0.6, 0.12, 0, DUST.times(0.88), 1, 0);
+                ? new Layer(amounts[2], 0.15, 1, 0, LinearRgb.BLACK, 0, Math.min(rough, 0.25), 1)
+                : new Layer(amounts[2], 0.15, 0.75, 0.25, LinearRgb.grey(0.12), 0, Math.max(0.4, 0.8 * rough), 0);
+        Layer dust = new Layer(amounts[3], 0.6, 0.12, 0, DUST.times(0.88), 0.1, 1, 0);
         return new Ageing(List.of(weathering, growth, wear, dust), metal);
     }
 

@@ -140,13 +140,13 @@ class AgeingTest {
 
     @Test
     void coverGrowsWithTheAmountFromNothingToAll() {
-        Ageing.Layer half = new Ageing.Layer(0.5, 0.2, 0, 0, LinearRgb.BLACK, 1, 0);
+        Ageing.Layer half = new Ageing.Layer(0.5, 0.2, 0, 0, LinearRgb.BLACK, 0, 1, 0);
         assertThat(half.cover(0.3)).isEqualTo(1);
         assertThat(half.cover(0.5)).isCloseTo(0.5, within(1e-12));
         assertThat(half.cover(0.61)).isZero();
-        assertThat(new Ageing.Layer(1, 0.2, 0, 0, LinearRgb.BLACK, 1, 0).cover(Ageing.NEVER))
+        assertThat(new Ageing.Layer(1, 0.2, 0, 0, LinearRgb.BLACK, 0, 1, 0).cover(Ageing.NEVER))
                 .isZero();
-        assertThat(new Ageing.Layer(0, 0.2, 0, 0, LinearRgb.BLACK, 1, 0).cover(0))
+        assertThat(new Ageing.Layer(0, 0.2, 0, 0, LinearRgb.BLACK, 0, 1, 0).cover(0))
                 .isZero();
     }
 

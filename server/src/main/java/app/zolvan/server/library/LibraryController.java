@@ -102,7 +102,8 @@ class LibraryController {
 
     record SubKindWire(String name, String says) {}
 
-    record KindWire(String kind, List<String> first, List<SubKindWire> subKinds) {}
+    /** @param ages the ways in which it ages */
+    record KindWire(String kind, List<String> first, List<String> ages, List<SubKindWire> subKinds) {}
 
     /** A measured metal and its reflectance facing. */
     record MetalWire(String id, String label, ColourWire colour) {}
@@ -119,6 +120,9 @@ class LibraryController {
                         .map(k -> new KindWire(
                                 k.kind().word(),
                                 k.first(),
+                                k.ageing().keySet().stream()
+                                        .map(Parameter::openPbrName)
+                                        .toList(),
                                 k.subKinds().stream()
                                         .map(s -> new SubKindWire(s.name(), s.says()))
                                         .toList()))

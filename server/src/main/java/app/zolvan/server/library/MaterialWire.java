@@ -40,6 +40,7 @@ import org.jspecify.annotations.Nullable;
  * @param parent          the material that it is a variation of
  * @param own             of a variation, the parameters that are its own
  * @param gloss           in GU, by the simulated meter
+ * @param age             0 … 1: how far it has aged as its kind does
  * @param glossParameter  the roughness that decides it
  * @param subKind         the kind within its kind whose values it has
  * @param metal           the measured metal that it shows
@@ -66,6 +67,7 @@ public record MaterialWire(
         @Nullable UUID parent,
         List<String> own,
         double gloss,
+        double age,
         String glossParameter,
         @Nullable String subKind,
         @Nullable String metal,
@@ -140,6 +142,7 @@ public record MaterialWire(
                 m.parent(),
                 m.ownParameters().stream().map(Parameter::openPbrName).toList(),
                 gloss,
+                KindSheet.age(m.toMaterial().kind(), s),
                 GlossMeter.roughness(s).openPbrName(),
                 subKind(m, s),
                 Arrays.stream(Metal.values())

@@ -1,6 +1,7 @@
 package app.zolvan.server.library;
 
 import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.material.Ageing;
 import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.ModelUv;
@@ -47,7 +48,8 @@ public record PhysicalWire(
             double coatIor,
             List<Double> coatColor,
             double flakeWeight,
-            double flakeSize) {
+            double flakeSize,
+            @Nullable AgeingWire ageing) {
 
         static BeyondWire of(PhysicalMaterial.Beyond b) {
             return new BeyondWire(
@@ -61,7 +63,46 @@ public record PhysicalWire(
                     b.coatIor(),
                     list(b.coatColor()),
                     b.flakeWeight(),
-                    b.flakeSize());
+                    b.flakeSize(),
+                    AgeingWire.of(b.ageing()));
+        }
+    }
+
+    /**
+     * What years have made of it, over how readily each place ages.
+     *
+     * @param corrodes which of the two weatherings is meant
+     * @param layers   weathering, growth, wear and dust
+     */
+    public record AgeingWire(boolean corrodes, List<LayerWire> layers) {
+        static @Nullable AgeingWire of(Ageing a) {
+            return a.isNone()
+                    ? null
+                    : new AgeingWire(
+                            a.corrodes(), a.layers().stream().map(LayerWire::of).toList());
+        }
+    }
+
+    /** One of the layers, as {@link Ageing.Layer} tells it. */
+    public record LayerWire(
+            double amount,
+            double softness,
+            double self,
+            double grey,
+            List<Double> colour,
+            double mottled,
+            double roughness,
+            double metalness) {
+        static LayerWire of(Ageing.Layer l) {
+            return new LayerWire(
+                    l.amount(),
+                    l.softness(),
+                    l.self(),
+                    l.grey(),
+                    list(l.colour()),
+                    l.mottled(),
+                    l.roughness(),
+                    l.metalness());
         }
     }
 

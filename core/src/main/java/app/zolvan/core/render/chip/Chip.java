@@ -1,5 +1,7 @@
 package app.zolvan.core.render.chip;
 
+import app.zolvan.core.ageing.AgeBake;
+import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.exchange.json.JsonText;
 import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.geometry.Mesh;
@@ -8,6 +10,7 @@ import app.zolvan.core.geometry.TriangleSoup;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
 import app.zolvan.core.mapping.BoxProjection;
+import app.zolvan.core.material.Ageing;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.Digest;
@@ -19,6 +22,7 @@ import app.zolvan.core.render.path.Still.Quality;
 import app.zolvan.core.render.path.Still.Region;
 import app.zolvan.core.render.scene.Dress;
 import app.zolvan.core.render.scene.RenderScene;
+import app.zolvan.core.render.scene.SceneSight;
 import app.zolvan.core.render.texture.Textures;
 import app.zolvan.core.render.trace.Kernel;
 import java.io.IOException;
@@ -27,7 +31,9 @@ import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 
 /**
@@ -53,6 +59,7 @@ public final class Chip {
     private static final double[] BACKDROP = {0.36, 0.35, 0.335};
     private static final Mesh TILE = BoxProjection.apply(tile(), new Vec3(1, 1, 1));
     private static final Mesh BARS = bars();
+    private static final Map<Boolean, AgeFields> AGES = new ConcurrentHashMap<>();
 
     private Chip() {}
 
@@ -90,7 +97,10 @@ public final class Chip {
                 Surface.STANDARD.with(Parameter.SPECULAR_WEIGHT, 0).with(Parameter.BASE_COLOR, 0.36, 0.35, 0.335);
         Surface dark = grey.with(Parameter.BASE_COLOR, 0.09, 0.088, 0.084);
         RenderScene scene = new RenderScene.Builder(kind, new Textures(images, Textures.BUDGET))
-                .addDressed(TILE, Transform.IDENTITY, List.of(Dress.of(surface).metric(true)))
+                .addDressed(
+                        TILE,
+                        Transform.IDENTITY,
+                        List.of(Dress.of(surface).metric(true).aged(age(surface))))
                 .add(BARS, Transform.IDENTITY, List.of(dark, grey))
                 .build();
         Camera camera = new Camera(
@@ -101,6 +111,19 @@ public final class Chip {
         Development development = Development.PLAIN.denoised(true);
         float[] radiance = development.radiance(still.film(), 0, 0, WIDTH, HEIGHT);
         return Png.encode(WIDTH, HEIGHT, development.bytes(radiance), DPI);
+    }
+
+    /** How readily the tile ages; worked out once for each weathering, where something has aged. */
+    private static AgeFields age(Surface surface) {
+        Ageing ageing = Ageing.of(surface);
+        return ageing.isNone() ? null : AGES.computeIfAbsent(ageing.corrodes(), Chip::age);
+    }
+
+    private static AgeFields age(boolean corrodes) {
+        RenderScene scene = new RenderScene.Builder(Kernel.Kind.SCALAR)
+                .add(TILE, Transform.IDENTITY, List.of(Surface.STANDARD))
+                .build();
+        return AgeBake.of(TILE, Transform.IDENTITY, THICK, FOOT, corrodes, () -> new SceneSight(scene));
     }
 
     /** A viewing booth: even grey walls, a broad light above, and two strips across that glossy samples mirror. */

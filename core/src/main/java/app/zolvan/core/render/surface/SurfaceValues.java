@@ -357,9 +357,13 @@ public final class SurfaceValues {
             Ageing.Layer l = ageing.layers().get(i);
             double cover = l.cover(resistances[i]);
             if (cover > 0) {
-                baseR += cover * (l.self() * r + l.grey() * grey + l.colour().r() - baseR);
-                baseG += cover * (l.self() * g + l.grey() * grey + l.colour().g() - baseG);
-                baseB += cover * (l.self() * b + l.grey() * grey + l.colour().b() - baseB);
+                double shade = l.shade(resistances[i]);
+                baseR += cover
+                        * (l.self() * r + l.grey() * grey + shade * l.colour().r() - baseR);
+                baseG += cover
+                        * (l.self() * g + l.grey() * grey + shade * l.colour().g() - baseG);
+                baseB += cover
+                        * (l.self() * b + l.grey() * grey + shade * l.colour().b() - baseB);
                 roughness += cover * (l.roughness() - roughness);
                 metalness += cover * (l.metalness() - metalness);
                 coat *= 1 - cover;

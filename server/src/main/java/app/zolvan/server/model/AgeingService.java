@@ -1,0 +1,94 @@
+package app.zolvan.server.model;
+
+import app.zolvan.core.ageing.AgeBake;
+import app.zolvan.core.ageing.AgeFields;
+import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.MeshCodec;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.render.scene.RenderScene;
+import app.zolvan.core.render.scene.SceneSight;
+import app.zolvan.core.render.trace.Kernel;
+import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.problem.Problem;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+
+/**
+ * How readily parts age, place by place: worked out when it is asked for and kept while there is room. It depends on shapes
+ * and places alone, so that it comes out the same each time.
+ */
+@Service
+public class AgeingService {
+    private static final long MOST_BYTES = 192L << 20;
+    private static final Duration IDLE = Duration.ofMinutes(10);
+
+    private final ModelStore store;
+    private final AssetService assets;
+    private final Cache<SceneKey, RenderScene> scenes =
+            Caffeine.newBuilder().maximumSize(2).expireAfterAccess(IDLE).build();
+    private final Cache<PartKey, AgeFields> fields = Caffeine.newBuilder()
+            .maximumWeight(MOST_BYTES)
+            .weigher((PartKey k, AgeFields f) ->
+                    f.resistances().length + 4 * f.atlas().uv().length)
+            .build();
+
+    AgeingService(ModelStore store, AssetService assets) {
+        this.store = store;
+        this.assets = assets;
+    }
+
+    private record SceneKey(UUID project, long revision) {}
+
+    private record PartKey(UUID project, long revision, int part, boolean corrodes) {}
+
+    /** @param corrodes whether it weathers as metal does */
+    public AgeFields of(Scene scene, int index, boolean corrodes) {
+        Scene.Part part = scene.parts().stream()
+                .filter(p -> p.index() == index)
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("part"));
+        return fields.get(
+                new PartKey(scene.projectId(), scene.revision(), index, corrodes), k -> bake(scene, part, corrodes));
+    }
+
+    /** The scene as it is shown now. */
+    public AgeFields of(UUID project, int index, boolean corrodes) {
+        return of(store.scene(project), index, corrodes);
+    }
+
+    /** One at a time: it takes all cores. */
+    private synchronized AgeFields bake(Scene scene, Scene.Part part, boolean corrodes) {
+        RenderScene sight = scenes.get(new SceneKey(scene.projectId(), scene.revision()), k -> sight(scene));
+        double ground = scene.bounds().get(1);
+        return AgeBake.of(
+                mesh(part), part.toWorld(), part.meanThickness(), ground, corrodes, () -> new SceneSight(sight));
+    }
+
+    private Mesh mesh(Scene.Part part) {
+        return MeshCodec.decode(assets.bytes(part.mesh()));
+    }
+
+    private RenderScene sight(Scene scene) {
+        Set<Integer> hidden = scene.models().stream()
+                .filter(Scene.PlacedModel::hidden)
+                .map(Scene.PlacedModel::index)
+                .collect(Collectors.toSet());
+        Map<String, Mesh> meshes = new HashMap<>();
+        RenderScene.Builder all = new RenderScene.Builder(Kernel.Kind.best());
+        for (Scene.Part p : scene.parts()) {
+            if (!hidden.contains(p.model())) {
+                Mesh m = meshes.computeIfAbsent(p.mesh(), d -> mesh(p));
+                all.add(m, p.toWorld(), Collections.nCopies(m.spanCount(), Surface.STANDARD));
+            }
+        }
+        return all.build();
+    }
+}

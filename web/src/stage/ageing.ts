@@ -1,0 +1,122 @@
+import {
+  BufferAttribute,
+  BufferGeometry,
+  DataTexture,
+  LinearFilter,
+  LinearMipmapLinearFilter,
+  RGBAFormat,
+} from 'three'
+import type { PartMesh } from './batches'
+
+const MAGIC = 0x4547415a
+const HEADER_BYTES = 16
+
+/** How readily a part ages: its triangles' own coordinates, and the resistances there. */
+interface AgeData {
+  uv: Uint16Array
+  texture: DataTexture
+}
+
+/** Gives a part's resistances as core writes them. */
+export type AgeLoader = (part: number, corrodes: boolean) => Promise<ArrayBuffer>
+
+function read(buffer: ArrayBuffer): AgeData {
+  const [magic, width = 0, height = 0, triangles = 0] = new Uint32Array(buffer, 0, HEADER_BYTES / 4)
+  if (magic !== MAGIC) throw new Error('no resistances')
+  const uv = new Uint16Array(buffer, HEADER_BYTES, 6 * triangles)
+  const texels = new Uint8Array(buffer, HEADER_BYTES + uv.byteLength, 4 * width * height)
+  const texture = new DataTexture(texels, width, height, RGBAFormat)
+  texture.magFilter = LinearFilter
+  texture.minFilter = LinearMipmapLinearFilter
+  texture.generateMipmaps = true
+  texture.needsUpdate = true
+  return { uv, texture }
+}
+
+/** The same triangles with corners of their own, so that each can have its own coordinates. */
+function parted(from: BufferGeometry, uv: Uint16Array): BufferGeometry {
+  const to = new BufferGeometry()
+  const index = from.index?.array ?? []
+  for (const [name, attribute] of Object.entries(from.attributes)) {
+    const source = attribute as BufferAttribute
+    const size = source.itemSize
+    const array = new (source.array.constructor as new (n: number) => typeof source.array)(
+      index.length * size,
+    )
+    for (let i = 0; i < index.length; i++) {
+      const at = (index[i] ?? 0) * size
+      for (let k = 0; k < size; k++) array[i * size + k] = source.array[at + k] ?? 0
+    }
+    to.setAttribute(name, new BufferAttribute(array, size, source.normalized))
+  }
+  to.setAttribute('ageUv', new BufferAttribute(uv, 2, true))
+  to.setIndex(
+    new BufferAttribute(
+      Uint32Array.from({ length: index.length }, (_, i) => i),
+      1,
+    ),
+  )
+  for (const g of from.groups) to.addGroup(g.start, g.count, g.materialIndex)
+  to.userData['faces'] = from.userData['faces']
+  to.boundingSphere = from.boundingSphere
+  to.boundsTree = from.boundsTree
+  return to
+}
+
+/** Fetches how parts age, and gives their meshes coordinates for it; each once for the shapes on the stage. */
+export class PartAges {
+  private readonly known = new Map<string, AgeData>()
+  private readonly asked = new Set<string>()
+  private readonly queue: { key: string; part: number; corrodes: boolean }[] = []
+  private running = false
+
+  /** @param onProgress how many are still to come */
+  constructor(
+    private readonly load: AgeLoader,
+    private readonly onChange: () => void,
+    private readonly onProgress: (left: number) => void,
+  ) {}
+
+  /** The resistances of a part, whose mesh is made ready for them; null while they are on their way. */
+  of(mesh: PartMesh, corrodes: boolean): DataTexture | null {
+    const part = mesh.userData['part'] as number
+    const key = `${part}/${corrodes}`
+    const data = this.known.get(key)
+    if (!data) {
+      if (!this.asked.has(key)) {
+        this.asked.add(key)
+        this.queue.push({ key, part, corrodes })
+        void this.fetchAll()
+      }
+      return null
+    }
+    if (!mesh.geometry.hasAttribute('ageUv')) {
+      mesh.geometry = parted(mesh.geometry, data.uv)
+    }
+    return data.texture
+  }
+
+  /** One after another: working them out takes all of the server's cores. */
+  private async fetchAll(): Promise<void> {
+    if (this.running) return
+    this.running = true
+    for (let next = this.queue.shift(); next; next = this.queue.shift()) {
+      this.onProgress(this.queue.length + 1)
+      const mine = next
+      const buffer = await this.load(mine.part, mine.corrodes).catch(() => null)
+      // shapes may have changed meanwhile: then nobody asks for it any more
+      if (buffer && this.asked.has(mine.key)) this.known.set(mine.key, read(buffer))
+      this.onChange()
+    }
+    this.running = false
+    this.onProgress(0)
+  }
+
+  /** Other shapes have come: all is asked for anew. */
+  forget(): void {
+    for (const data of this.known.values()) data.texture.dispose()
+    this.known.clear()
+    this.asked.clear()
+    this.queue.length = 0
+  }
+}
