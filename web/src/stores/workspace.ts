@@ -30,7 +30,7 @@ export const useWorkspace = defineStore('workspace', () => {
   const state = shallowRef<ProjectState | null>(null)
   const library = shallowRef<Material[]>([])
   const substances = shallowRef<Substance[]>([])
-  const controls = shallowRef<Controls>({ controls: [], kinds: [], first: [], metals: [] })
+  const controls = shallowRef<Controls>({ controls: [], kinds: [], first: [], metals: [], conventions: [] })
   const strata = shallowRef<Stratum[]>([])
   const selection = ref<Region[]>([])
   const chosen = ref<string | null>(null)

@@ -15,6 +15,7 @@ import MetalChoice from './MetalChoice.vue'
 import ParameterControl from './ParameterControl.vue'
 import ReliefControl from './ReliefControl.vue'
 import StrataBars from './StrataBars.vue'
+import TakeOver from './TakeOver.vue'
 import SubstanceChoice from './SubstanceChoice.vue'
 import WishSlider from './WishSlider.vue'
 import { useAdjustment } from './useAdjustment'
@@ -260,6 +261,9 @@ onBeforeUnmount(() => {
             </template>
             <MetalChoice v-if="f.title === 'Finish' && material.kind !== 'metal'" :of="card" />
           </template>
+        </FoldSection>
+        <FoldSection title="Values from elsewhere">
+          <TakeOver :of="card" :folds="FOLDS" />
         </FoldSection>
       </template>
     </template>

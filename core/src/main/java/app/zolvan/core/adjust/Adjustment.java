@@ -26,7 +26,8 @@ import java.util.function.Function;
  * map), {@code temperature} (of the glow, in kelvins), {@code lumens} (of a part of {@code area} m²). A picture that
  * drives a parameter is let go of by {@code plain} with the parameter's name; {@code curve} (degrees, reflectance) draws
  * the reflectance by angle; {@code tone} (the parameter as {@code of}, and values of {@link Tone}, or {@code plain})
- * changes the colours of the picture that drives it; {@code age} (0 … 1) lets it age as its kind does; {@code whole} replaces all values, as {@link MaterialJson} writes them.
+ * changes the colours of the picture that drives it; {@code age} (0 … 1) lets it age as its kind does; {@code
+ * elsewhere} takes others' numbers, see {@link Convention}; {@code whole} replaces all values, as {@link MaterialJson} writes them.
  *
  * @param limit a sentence where a wish could not be met in full; empty where it was
  */
@@ -44,7 +45,8 @@ public record Adjustment(Material material, String limit) {
             "whole",
             "curve",
             "tone",
-            "age");
+            "age",
+            "elsewhere");
     private static final double STEEPEST = 4;
 
     /**
@@ -97,6 +99,9 @@ public record Adjustment(Material material, String limit) {
                             s,
                             values.get("lumens").number(),
                             values.require("area").number()));
+        }
+        if (values.has("elsewhere")) {
+            s = Convention.wished(s, values.get("elsewhere"));
         }
         if (values.has("age")) {
             s = KindSheet.aged(kind, s, values.get("age").number());

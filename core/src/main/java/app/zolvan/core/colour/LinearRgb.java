@@ -51,6 +51,10 @@ public record LinearRgb(double r, double g, double b) {
         return new LinearRgb(r * o.r, g * o.g, b * o.b);
     }
 
+    public LinearRgb plus(LinearRgb o) {
+        return new LinearRgb(r + o.r, g + o.g, b + o.b);
+    }
+
     public LinearRgb times(double s) {
         return new LinearRgb(r * s, g * s, b * s);
     }

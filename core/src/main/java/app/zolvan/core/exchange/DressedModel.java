@@ -1,5 +1,6 @@
 package app.zolvan.core.exchange;
 
+import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.model.Model;
 import java.util.function.BiFunction;
@@ -9,10 +10,22 @@ import java.util.function.Function;
  * A model with the look of each region, ready to be written.
  *
  * @param look  gives the look of a part's span, by the part's index and the span's
+ * @param ages  gives how readily a part ages, by its index and whether it weathers as metal does; null where nobody
+ *              worked it out
  * @param image gives an image's encoded bytes by its SHA-256
  */
 public record DressedModel(
-        String name, Model model, BiFunction<Integer, Integer, Look> look, Function<String, byte[]> image) {
+        String name,
+        Model model,
+        BiFunction<Integer, Integer, Look> look,
+        Function<String, byte[]> image,
+        BiFunction<Integer, Boolean, AgeFields> ages) {
+
+    /** A model whose ageing nobody worked out: it looks new. */
+    public DressedModel(
+            String name, Model model, BiFunction<Integer, Integer, Look> look, Function<String, byte[]> image) {
+        this(name, model, look, image, (part, corrodes) -> null);
+    }
 
     /** Files know of no tones of pictures: such pictures are written with their tone laid into them. */
     public DressedModel {

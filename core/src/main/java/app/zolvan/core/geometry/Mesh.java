@@ -72,6 +72,43 @@ public record Mesh(
         this(positions, normals, uv, metricUv, indices, spanStarts, faces, null, null);
     }
 
+    /**
+     * The same triangles with three vertices each, corner by corner.
+     *
+     * @param cornerUv its second set of coordinates: six numbers a triangle
+     */
+    public Mesh parted(float[] cornerUv) {
+        int[] own = new int[indices.length];
+        for (int i = 0; i < own.length; i++) {
+            own[i] = i;
+        }
+        byte[] painted = colours == null ? null : new byte[4 * indices.length];
+        for (int i = 0; painted != null && i < indices.length; i++) {
+            System.arraycopy(colours, 4 * indices[i], painted, 4 * i, 4);
+        }
+        return new Mesh(
+                corners(positions, 3),
+                corners(normals, 3),
+                corners(uv, 2),
+                corners(metricUv, 2),
+                own,
+                spanStarts,
+                faces,
+                cornerUv,
+                painted);
+    }
+
+    private float[] corners(float[] of, int size) {
+        if (of == null) {
+            return null;
+        }
+        float[] all = new float[size * indices.length];
+        for (int i = 0; i < indices.length; i++) {
+            System.arraycopy(of, size * indices[i], all, size * i, size);
+        }
+        return all;
+    }
+
     private static void require(boolean condition, String message) {
         if (!condition) {
             throw new IllegalArgumentException(message);

@@ -6,6 +6,7 @@ import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.geometry.VertexWeld;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -171,6 +172,111 @@ public record Atlas(float[] uv, int width, int height, double texel) {
             }
         }
         return uv;
+    }
+
+    /** The triangle that covers each texel's middle, or is nearest to it within a texel; −1 for none. */
+    public int[] owners() {
+        int w = width;
+        int h = height;
+        int[] owners = new int[w * h];
+        double[] nearest = new double[w * h];
+        Arrays.fill(owners, -1);
+        Arrays.fill(nearest, 1.5);
+        for (int t = 0; t < uv.length / 6; t++) {
+            double[] x = new double[3];
+            double[] y = new double[3];
+            for (int k = 0; k < 3; k++) {
+                x[k] = uv[6 * t + 2 * k] * w - 0.5;
+                y[k] = uv[6 * t + 2 * k + 1] * h - 0.5;
+            }
+            int left = (int) Math.floor(Math.min(x[0], Math.min(x[1], x[2]))) - 1;
+            int right = (int) Math.ceil(Math.max(x[0], Math.max(x[1], x[2]))) + 1;
+            int top = (int) Math.floor(Math.min(y[0], Math.min(y[1], y[2]))) - 1;
+            int bottom = (int) Math.ceil(Math.max(y[0], Math.max(y[1], y[2]))) + 1;
+            for (int py = Math.max(0, top); py <= Math.min(h - 1, bottom); py++) {
+                for (int px = Math.max(0, left); px <= Math.min(w - 1, right); px++) {
+                    double away = outside(x, y, px, py);
+                    if (away < nearest[py * w + px]) {
+                        nearest[py * w + px] = away;
+                        owners[py * w + px] = t;
+                    }
+                }
+            }
+        }
+        return owners;
+    }
+
+    /** How far a point is from a triangle; 0 within. */
+    private static double outside(double[] x, double[] y, double px, double py) {
+        double area = (x[1] - x[0]) * (y[2] - y[0]) - (x[2] - x[0]) * (y[1] - y[0]);
+        boolean within = area != 0;
+        double least = Double.MAX_VALUE;
+        for (int k = 0; k < 3; k++) {
+            int n = (k + 1) % 3;
+            double ex = x[n] - x[k];
+            double ey = y[n] - y[k];
+            double side = (ex * (py - y[k]) - ey * (px - x[k])) * Math.signum(area);
+            within &= side >= 0;
+            double l2 = ex * ex + ey * ey;
+            double s = l2 > 0 ? Math.max(0, Math.min(1, ((px - x[k]) * ex + (py - y[k]) * ey) / l2)) : 0;
+            least = Math.min(least, Math.hypot(x[k] + s * ex - px, y[k] + s * ey - py));
+        }
+        return within ? 0 : least;
+    }
+
+    /** A texel's place in its triangle, held within it: the weights of its corners. */
+    public double[] weights(int t, int px, int py) {
+        double x = (px + 0.5) / width;
+        double y = (py + 0.5) / height;
+        double x0 = uv[6 * t];
+        double y0 = uv[6 * t + 1];
+        double ax = uv[6 * t + 2] - x0;
+        double ay = uv[6 * t + 3] - y0;
+        double bx = uv[6 * t + 4] - x0;
+        double by = uv[6 * t + 5] - y0;
+        double area = ax * by - bx * ay;
+        double one = area == 0 ? 1 / 3.0 : ((x - x0) * by - bx * (y - y0)) / area;
+        double two = area == 0 ? 1 / 3.0 : (ax * (y - y0) - (x - x0) * ay) / area;
+        double[] w = {Math.max(0, 1 - one - two), Math.max(0, one), Math.max(0, two)};
+        double sum = w[0] + w[1] + w[2];
+        return new double[] {w[0] / sum, w[1] / sum, w[2] / sum};
+    }
+
+    /**
+     * Fills texels, four bytes each, that belong to no chart from their neighbours, so that mixing at a chart's edge brings in nothing
+     * strange.
+     */
+    public void spread(int[] owners, byte[] texels) {
+        int w = width;
+        int h = height;
+        boolean[] filled = new boolean[w * h];
+        for (int i = 0; i < filled.length; i++) {
+            filled[i] = owners[i] >= 0;
+        }
+        for (int round = 0; round < 2 * GUTTER; round++) {
+            boolean[] before = filled.clone();
+            for (int y = 0; y < h; y++) {
+                for (int x = 0; x < w; x++) {
+                    int i = y * w + x;
+                    int from = before[i] ? -1 : neighbour(before, x, y, w, h);
+                    if (from >= 0) {
+                        System.arraycopy(texels, 4 * from, texels, 4 * i, 4);
+                        filled[i] = true;
+                    }
+                }
+            }
+        }
+    }
+
+    private static int neighbour(boolean[] filled, int x, int y, int w, int h) {
+        for (int k = 0; k < 8; k++) {
+            int nx = x + (k < 3 ? -1 : k < 5 ? 0 : 1);
+            int ny = y + (k == 0 || k == 3 || k == 5 ? -1 : k == 1 || k == 6 ? 0 : 1);
+            if (nx >= 0 && nx < w && ny >= 0 && ny < h && filled[ny * w + nx]) {
+                return ny * w + nx;
+            }
+        }
+        return -1;
     }
 
     /** Triangles that lie together. */

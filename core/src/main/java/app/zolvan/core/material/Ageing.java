@@ -65,6 +65,33 @@ public record Ageing(List<Layer> layers, boolean corrodes) {
         }
     }
 
+    /**
+     * A surface under what years have brought.
+     *
+     * @param bare what of it is covered by nothing
+     */
+    public record Laid(LinearRgb colour, double roughness, double metalness, double bare) {
+
+        /** Lays the layers over a surface where it has these resistances. */
+        public static Laid over(Ageing ageing, double[] resistances, LinearRgb fresh, double rough, double metal) {
+            LinearRgb grey = LinearRgb.grey(fresh.luminance());
+            Laid l = new Laid(fresh, rough, metal, 1);
+            for (int i = 0; i < ageing.layers().size(); i++) {
+                Layer a = ageing.layers().get(i);
+                double cover = a.cover(resistances[i]);
+                LinearRgb lies = fresh.times(a.self())
+                        .plus(grey.times(a.grey()))
+                        .plus(a.colour().times(a.shade(resistances[i])));
+                l = new Laid(
+                        l.colour.mix(lies, cover),
+                        l.roughness + cover * (a.roughness() - l.roughness),
+                        l.metalness + cover * (a.metalness() - l.metalness),
+                        l.bare * (1 - cover));
+            }
+            return l;
+        }
+    }
+
     public static Ageing of(Surface s) {
         double[] amounts = {
             isNoble(s) ? 0 : s.number(Parameter.AGE_WEATHERING),

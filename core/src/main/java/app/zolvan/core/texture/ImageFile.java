@@ -91,7 +91,7 @@ public final class ImageFile {
     }
 
     /** A picture as PNG. */
-    static byte[] png(BufferedImage image) throws IOException {
+    public static byte[] png(BufferedImage image) throws IOException {
         return encode(image, "png");
     }
 

@@ -1,10 +1,12 @@
 package app.zolvan.core.adjust;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Tone;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.exchange.library.ShippedLibrary;
@@ -16,6 +18,7 @@ import app.zolvan.core.material.Metal;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.ParameterException;
 import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.render.surface.Fresnel;
 import app.zolvan.core.render.surface.GlossMeter;
 import java.nio.charset.StandardCharsets;
@@ -132,6 +135,73 @@ class AdjustmentTest {
             }
         }
         assertThat(metal.isOf(metal.on(RED))).isTrue();
+    }
+
+    @ParameterizedTest
+    @CsvSource({ // others' number, what it is here: within 1e-4
+        "GLOSSINESS, 0.7, 0.3",
+        "SQUARED_ROUGHNESS, 0.09, 0.3",
+        "SHININESS, 98, 0.3761", // (2/100)^¼
+        "TRANSPARENCY, 0.6, 0.4",
+        "REFLECTANCE, 0.0204, 1.3332", // water
+        "SPECULAR_LEVEL, 0.5, 1.5"
+    })
+    void othersNumbersBecomeOursAndOursTheirs(Convention c, double theirs, double ours) throws ImportException {
+        Surface s = adjusted(null, RED, "{\"elsewhere\": {\"convention\": \"" + c + "\", \"value\": " + theirs + "}}")
+                .material()
+                .surface();
+        assertThat(s.number(c.parameter())).isCloseTo(ours, within(1e-4));
+        assertThat(c.of(s)).isCloseTo(theirs, within(1e-9 * Math.max(1, theirs)));
+    }
+
+    @Test
+    void diffuseAndSpecularColoursBecomeABaseColourAndMetalness() {
+        LinearRgb gold = new LinearRgb(0.95, 0.78, 0.4);
+        Surface metal = Convention.ofWorkflow(RED, LinearRgb.BLACK, gold);
+        assertThat(metal.number(Parameter.BASE_METALNESS)).isCloseTo(1, within(1e-6));
+        assertThat(metal.colour(Parameter.BASE_COLOR).toArray()).containsExactly(gold.toArray(), within(1e-6));
+        LinearRgb blue = new LinearRgb(0.1, 0.2, 0.5);
+        Surface body = Convention.ofWorkflow(RED, blue, LinearRgb.grey(0.04));
+        assertThat(body.number(Parameter.BASE_METALNESS)).isZero();
+        assertThat(body.colour(Parameter.BASE_COLOR).toArray()).containsExactly(blue.toArray(), within(1e-6));
+    }
+
+    @Test
+    void ageComesInTheWaysOfTheKindAndIsReadBack() throws ImportException {
+        for (MaterialKind kind : MaterialKind.values()) {
+            Surface s = adjusted(kind, RED, "{\"age\": 0.6}").material().surface();
+            assertThat(KindSheet.age(kind, s))
+                    .isCloseTo(KindSheet.of(kind).ageing().isEmpty() ? 0 : 0.6, within(1e-12));
+            for (Parameter way : KindSheet.WAYS) {
+                assertThat(s.number(way) > 0)
+                        .isEqualTo(KindSheet.of(kind).ageing().containsKey(way));
+            }
+        }
+        assertThatExceptionOfType(ParameterException.class).isThrownBy(() -> adjusted(null, RED, "{\"age\": 2}"));
+    }
+
+    @Test
+    void aPicturesColoursAreChangedStepByStepAndPutBack() throws ImportException {
+        TextureUse grain = TextureUse.repeating("ab", TextureUse.Channel.RGB, new TextureUse.RealSize(1, 1));
+        Surface oak = RED.withTexture(Parameter.BASE_COLOR, grain);
+        Surface pale = adjusted(null, oak, "{\"tone\": {\"of\": \"base_color\", \"saturation\": 0.5}}")
+                .material()
+                .surface();
+        Surface both = adjusted(null, pale, "{\"tone\": {\"of\": \"base_color\", \"faded\": 0.25}}")
+                .material()
+                .surface();
+        Tone tone = both.textures().get(Parameter.BASE_COLOR).tone();
+        assertThat(tone.mean()).isEqualTo(OAK);
+        assertThat(tone.saturation()).isEqualTo(0.5);
+        assertThat(tone.faded()).isEqualTo(0.25);
+        Surface back = adjusted(null, both, "{\"tone\": {\"of\": \"base_color\", \"plain\": true}}")
+                .material()
+                .surface();
+        assertThat(back).isEqualTo(oak);
+        assertThatExceptionOfType(ParameterException.class)
+                .isThrownBy(() -> adjusted(null, oak, "{\"tone\": {\"of\": \"base_color\", \"contrast\": 7}}"));
+        assertThatExceptionOfType(ParameterException.class)
+                .isThrownBy(() -> adjusted(null, oak, "{\"tone\": {\"of\": \"coat_color\"}}"));
     }
 
     @Test

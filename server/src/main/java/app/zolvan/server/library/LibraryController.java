@@ -1,6 +1,7 @@
 package app.zolvan.server.library;
 
 import app.zolvan.core.adjust.Control;
+import app.zolvan.core.adjust.Convention;
 import app.zolvan.core.adjust.KindSheet;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.exchange.library.MaterialJson;
@@ -108,8 +109,16 @@ class LibraryController {
     /** A measured metal and its reflectance facing. */
     record MetalWire(String id, String label, ColourWire colour) {}
 
+    /** Another way to say a value. */
+    record ConventionWire(String name, String label, String says) {}
+
     /** @param first the controls shown first of a material of no kind */
-    record ControlsWire(List<ControlWire> controls, List<KindWire> kinds, List<String> first, List<MetalWire> metals) {}
+    record ControlsWire(
+            List<ControlWire> controls,
+            List<KindWire> kinds,
+            List<String> first,
+            List<MetalWire> metals,
+            List<ConventionWire> conventions) {}
 
     /** What can be adjusted about materials, and how it is called. */
     @GetMapping("/api/library/controls")
@@ -130,6 +139,9 @@ class LibraryController {
                 KindSheet.FIRST_OF_ANY,
                 Arrays.stream(Metal.values())
                         .map(m -> new MetalWire(m.name(), m.label(), ColourWire.of(m.facing())))
+                        .toList(),
+                Arrays.stream(Convention.values())
+                        .map(c -> new ConventionWire(c.name(), c.label(), c.says()))
                         .toList());
     }
 

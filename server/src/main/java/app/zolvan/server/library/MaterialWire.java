@@ -2,6 +2,7 @@ package app.zolvan.server.library;
 
 import app.zolvan.core.adjust.Adjustment;
 import app.zolvan.core.adjust.AngleCurve;
+import app.zolvan.core.adjust.Convention;
 import app.zolvan.core.adjust.KindSheet;
 import app.zolvan.core.adjust.Remarks;
 import app.zolvan.core.colour.Tone;
@@ -24,6 +25,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -47,6 +49,7 @@ import org.jspecify.annotations.Nullable;
  * @param relief          strength of its normal map; null where it has none
  * @param temperature     of its glow in kelvins; null where no glowing body has its colour
  * @param reflectance     of its boundary at 0°, 5° … 90°
+ * @param elsewhere       its values as others say them, by the name of the convention
  * @param remarks         what looks odd about it, a sentence each
  */
 public record MaterialWire(
@@ -76,6 +79,7 @@ public record MaterialWire(
         double lumensPerSquareMetre,
         List<TexturedWire> textures,
         List<Double> reflectance,
+        Map<String, Double> elsewhere,
         List<String> remarks) {
 
     /**
@@ -155,6 +159,7 @@ public record MaterialWire(
                 Adjustment.lumens(s, 1),
                 textures(s),
                 Arrays.stream(AngleCurve.of(s)).boxed().toList(),
+                Arrays.stream(Convention.values()).collect(Collectors.toMap(Convention::name, c -> c.of(s))),
                 Remarks.of(s));
     }
 

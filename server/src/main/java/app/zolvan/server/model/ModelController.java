@@ -50,6 +50,7 @@ class ModelController {
     private final ProjectService projects;
     private final JobService jobs;
     private final SchemeService schemes;
+    private final AgeingService ageing;
     private final ZolvanProperties properties;
 
     ModelController(
@@ -60,6 +61,7 @@ class ModelController {
             ProjectService projects,
             JobService jobs,
             SchemeService schemes,
+            AgeingService ageing,
             ZolvanProperties properties) {
         this.assets = assets;
         this.imports = imports;
@@ -68,6 +70,7 @@ class ModelController {
         this.projects = projects;
         this.jobs = jobs;
         this.schemes = schemes;
+        this.ageing = ageing;
         this.properties = properties;
     }
 
@@ -231,12 +234,13 @@ class ModelController {
 
     private DressedModel dressed(Project project) {
         LookTable looks = schemes.looks(project);
-        Excerpt design = Excerpt.without(
-                store.shown(project.id()), store.scene(project.id()).surroundings());
+        Scene scene = store.scene(project.id());
+        Excerpt design = Excerpt.without(store.shown(project.id()), scene.surroundings());
         return new DressedModel(
                 project.name(),
                 design.model(),
                 (part, span) -> looks.of(design.parts().get(part), span),
-                digest -> assets.bytes(digest));
+                digest -> assets.bytes(digest),
+                (part, corrodes) -> ageing.of(scene, design.parts().get(part), corrodes));
     }
 }

@@ -20,6 +20,7 @@ final class CommandLabel {
     private static String wish(String key) {
         return switch (key) {
             case "sub_kind" -> "Finish";
+            case "elsewhere" -> "Values from elsewhere";
             case "tone" -> "Picture’s colours";
             case "plain" -> "Picture taken off";
             case "whole" -> "Look put back";

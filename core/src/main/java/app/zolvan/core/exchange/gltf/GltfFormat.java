@@ -14,6 +14,12 @@ public final class GltfFormat implements ModelWriter {
     /** What neither glTF nor its extensions have words for; kept in extras for Zolvan itself. */
     private static final Set<Parameter> NOT_CARRIED = Set.of(
             Parameter.BASE_DIFFUSE_ROUGHNESS,
+            Parameter.GENERALIZED_SCHLICK,
+            Parameter.SCHLICK_COLOR0,
+            Parameter.SCHLICK_COLOR90,
+            Parameter.SCHLICK_EXPONENT,
+            Parameter.FLAKE_WEIGHT,
+            Parameter.FLAKE_SIZE,
             Parameter.TRANSMISSION_SCATTER,
             Parameter.TRANSMISSION_SCATTER_ANISOTROPY,
             Parameter.SUBSURFACE_WEIGHT,

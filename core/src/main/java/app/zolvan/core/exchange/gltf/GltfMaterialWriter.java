@@ -1,5 +1,6 @@
 package app.zolvan.core.exchange.gltf;
 
+import app.zolvan.core.ageing.AgedPictures;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.material.Material;
@@ -66,6 +67,56 @@ final class GltfMaterialWriter {
             m.put("extras", Map.of("zolvan", own));
         }
         return m;
+    }
+
+    /**
+     * A material whose ageing is laid into two pictures, as {@link AgedPictures} makes them; its own pictures lie by the
+     * second set of coordinates. Reads back as what it looks like, not as what it was made from.
+     */
+    Map<String, Object> writeAged(Material material, PhysicalMaterial p, boolean twoSided, int colour, int rough) {
+        Map<String, Object> m = new LinkedHashMap<>();
+        m.put("name", material.name());
+        m.put(
+                "pbrMetallicRoughness",
+                ordered(
+                        "baseColorFactor", new double[] {1, 1, 1, p.alpha()},
+                        "baseColorTexture", Map.of("index", colour),
+                        "metallicRoughnessTexture", Map.of("index", rough)));
+        putTexture(m, "normalTexture", p.normalTexture(), true);
+        putTexture(m, "emissiveTexture", p.emissiveTexture(), false);
+        for (String own : List.of("normalTexture", "emissiveTexture")) {
+            if (m.get(own) instanceof Map<?, ?> info) {
+                Map<Object, Object> moved = new LinkedHashMap<>(info);
+                moved.put("texCoord", 1);
+                m.put(own, moved);
+            }
+        }
+        if (!p.emissive().equals(LinearRgb.BLACK)) {
+            m.put("emissiveFactor", p.emissive().toArray());
+        }
+        if (p.alpha() < 1) {
+            m.put("alphaMode", "BLEND");
+        }
+        if (twoSided) {
+            m.put("doubleSided", true);
+        }
+        Map<String, Object> ext = extensions(p);
+        uncovered(ext, "KHR_materials_clearcoat", "clearcoatTexture", rough);
+        uncovered(ext, "KHR_materials_transmission", "transmissionTexture", rough);
+        if (!ext.isEmpty()) {
+            m.put("extensions", ext);
+            extensionsUsed.addAll(ext.keySet());
+        }
+        return m;
+    }
+
+    /** Has an extension act only where nothing lies over the surface. */
+    private static void uncovered(Map<String, Object> ext, String name, String texture, int index) {
+        if (ext.get(name) instanceof Map<?, ?> values) {
+            Map<Object, Object> covered = new LinkedHashMap<>(values);
+            covered.put(texture, Map.of("index", index));
+            ext.put(name, covered);
+        }
     }
 
     private static Map<String, Object> extensions(PhysicalMaterial p) {

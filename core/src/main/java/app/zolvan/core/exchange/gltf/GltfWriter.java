@@ -1,5 +1,7 @@
 package app.zolvan.core.exchange.gltf;
 
+import app.zolvan.core.ageing.AgeFields;
+import app.zolvan.core.ageing.AgedPictures;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.exchange.DressedModel;
@@ -9,7 +11,9 @@ import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.mapping.Tangents;
+import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.model.Digest;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.texture.ImageHeader;
 import java.io.IOException;
@@ -49,6 +53,7 @@ public final class GltfWriter {
     private final List<Object> meshes = new ArrayList<>();
     private final List<Object> nodes = new ArrayList<>();
     private final Map<Object, Integer> known = new HashMap<>();
+    private final Map<String, byte[]> baked = new HashMap<>();
     private final TreeSet<String> extensions = new TreeSet<>();
     private final GltfMaterialWriter materialWriter = new GltfMaterialWriter(this::texture, extensions);
 
@@ -172,9 +177,10 @@ public final class GltfWriter {
         for (int s = 0; s < mesh.spanCount(); s++) {
             Look look = dressed.look().apply(partIndex, s);
             looks.add(look);
-            key.add(look == null ? "none" : materialIndex(look));
+            key.add(look == null ? "none" : isAged(partIndex, look) ? "aged" : materialIndex(look));
             key.add(look != null && look.mapping() instanceof Mapping.ModelUvs);
             key.add(look == null || look.from() == null);
+            key.add(isAged(partIndex, look) ? partIndex : Model.NONE);
         }
         Integer existing = known.get(key);
         if (existing != null) {
@@ -183,6 +189,10 @@ public final class GltfWriter {
         List<Object> primitives = new ArrayList<>();
         for (int s = 0; s < mesh.spanCount(); s++) {
             Look look = looks.get(s);
+            if (isAged(partIndex, look)) {
+                primitives.add(agedPrimitive(partIndex, mesh, s, look));
+                continue;
+            }
             Map<String, Object> attributes = new LinkedHashMap<>();
             attributes.put("POSITION", vectors(part.mesh(), "positions", mesh.positions(), 3));
             attributes.put("NORMAL", vectors(part.mesh(), "normals", mesh.normals(), 3));
@@ -221,6 +231,60 @@ public final class GltfWriter {
         return meshes.size() - 1;
     }
 
+    private boolean isAged(int part, Look look) {
+        return look != null && !look.physical().beyond().ageing().isNone() && fields(part, look) != null;
+    }
+
+    private AgeFields fields(int part, Look look) {
+        return dressed.ages().apply(part, look.physical().beyond().ageing().corrodes());
+    }
+
+    /**
+     * A span with what years have made of it laid into pictures. Its triangles have corners of their own, since they lie in
+     * these pictures one beside another; where its own pictures lie is told by TEXCOORD_1.
+     */
+    private Map<String, Object> agedPrimitive(int part, Mesh mesh, int span, Look look) {
+        AgeFields fields = fields(part, look);
+        Mesh parted = mesh.parted(fields.atlas().uv());
+        int own = -2 - part; // no mesh has such a number
+        boolean corrodes = look.physical().beyond().ageing().corrodes();
+        Map<String, Object> attributes = new LinkedHashMap<>();
+        attributes.put("POSITION", vectors(own, "positions", parted.positions(), 3));
+        attributes.put("NORMAL", vectors(own, "normals", parted.normals(), 3));
+        attributes.put("TEXCOORD_0", vectors(own, corrodes ? "corrosion" : "weathering", parted.uv2(), 2));
+        boolean modelUvs = look.mapping() instanceof Mapping.ModelUvs;
+        float[] uv = modelUvs ? parted.uv() : parted.metricUv();
+        PhysicalMaterial p = look.physical();
+        if (uv != null && (p.normalTexture() != null || p.emissiveTexture() != null)) {
+            attributes.put("TEXCOORD_1", vectors(own, modelUvs ? "uv" : "metric", uv, 2));
+            attributes.put(
+                    "TANGENT", vectors(own, modelUvs ? "uv tangents" : "metric tangents", Tangents.of(parted, uv), 4));
+        }
+        AgedPictures pictures = AgedPictures.of(mesh, span, look, fields, dressed.image());
+        materials.add(materialWriter.writeAged(
+                look.material(),
+                p,
+                p.thickness() <= 0,
+                bakedTexture(pictures.colour()),
+                bakedTexture(pictures.rough())));
+        Map<String, Object> primitive = new LinkedHashMap<>();
+        primitive.put("attributes", attributes);
+        primitive.put("indices", spanIndices(own, parted, span));
+        primitive.put("material", materials.size() - 1);
+        return primitive;
+    }
+
+    private int bakedTexture(byte[] png) {
+        String digest = Digest.of(png);
+        baked.put(digest, png);
+        return texture(TextureUse.repeating(digest, TextureUse.Channel.RGB, TextureUse.ModelUv.PLAIN));
+    }
+
+    private byte[] image(String digest) {
+        byte[] own = baked.get(digest);
+        return own != null ? own : dressed.image().apply(digest);
+    }
+
     private int materialIndex(Look look) {
         List<Object> key = List.of("material", look.material(), look.physical());
         Integer existing = known.get(key);
@@ -249,7 +313,7 @@ public final class GltfWriter {
         }
         Integer image = known.get(List.of("image", use.image()));
         if (image == null) {
-            byte[] bytes = dressed.image().apply(use.image());
+            byte[] bytes = image(use.image());
             String type = ImageHeader.read(ByteBuffer.wrap(bytes))
                     .map(ImageHeader::mediaType)
                     .orElse("image/png");
@@ -261,7 +325,7 @@ public final class GltfWriter {
             known.put(List.of("image", use.image()), image);
         }
         Map<String, Object> texture = GltfMaterialWriter.ordered("sampler", sampler);
-        boolean webp = ImageHeader.read(ByteBuffer.wrap(dressed.image().apply(use.image())))
+        boolean webp = ImageHeader.read(ByteBuffer.wrap(image(use.image())))
                 .filter(h -> h.mediaType().equals("image/webp"))
                 .isPresent();
         if (webp) {

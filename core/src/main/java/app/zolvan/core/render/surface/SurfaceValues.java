@@ -349,28 +349,15 @@ public final class SurfaceValues {
 
     /** Lays what years have brought over the surface, where its cover is. */
     public void age(Ageing ageing, double[] resistances) {
-        double r = baseR;
-        double g = baseG;
-        double b = baseB;
-        double grey = 0.2126 * r + 0.7152 * g + 0.0722 * b;
-        for (int i = 0; i < ageing.layers().size(); i++) {
-            Ageing.Layer l = ageing.layers().get(i);
-            double cover = l.cover(resistances[i]);
-            if (cover > 0) {
-                double shade = l.shade(resistances[i]);
-                baseR += cover
-                        * (l.self() * r + l.grey() * grey + shade * l.colour().r() - baseR);
-                baseG += cover
-                        * (l.self() * g + l.grey() * grey + shade * l.colour().g() - baseG);
-                baseB += cover
-                        * (l.self() * b + l.grey() * grey + shade * l.colour().b() - baseB);
-                roughness += cover * (l.roughness() - roughness);
-                metalness += cover * (l.metalness() - metalness);
-                coat *= 1 - cover;
-                transmission *= 1 - cover;
-                flakes *= 1 - cover;
-            }
-        }
+        Ageing.Laid l = Ageing.Laid.over(ageing, resistances, new LinearRgb(baseR, baseG, baseB), roughness, metalness);
+        baseR = l.colour().r();
+        baseG = l.colour().g();
+        baseB = l.colour().b();
+        roughness = l.roughness();
+        metalness = l.metalness();
+        coat *= l.bare();
+        transmission *= l.bare();
+        flakes *= l.bare();
     }
 
     /** Whether light passes through: such a surface bounds a body of its medium, unless it is a thin wall. */
