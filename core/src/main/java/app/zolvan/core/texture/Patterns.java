@@ -52,6 +52,43 @@ public final class Patterns {
         };
     }
 
+    /** Glass with bubbles just under its skin: some of the cells hold one, of its own size. Height; 1 on top of them. */
+    public static Pattern bubbles(long seed, int cells) {
+        PeriodicNoise noise = new PeriodicNoise(seed);
+        return (u, v) -> {
+            double x = u * cells;
+            double y = v * cells;
+            int i = (int) Math.floor(x);
+            int j = (int) Math.floor(y);
+            double high = 0;
+            for (int dj = -1; dj <= 1; dj++) {
+                for (int di = -1; di <= 1; di++) {
+                    int ci = Math.floorMod(i + di, cells);
+                    int cj = Math.floorMod(j + dj, cells);
+                    double size = noise.value(ci, cj);
+                    double radius = size < 0.35 ? 0 : 0.08 + 0.37 * square(size);
+                    double bx = i + di + 0.2 + 0.6 * noise.value(ci + cells, cj) - x;
+                    double by = j + dj + 0.2 + 0.6 * noise.value(ci, cj + cells) - y;
+                    double r2 = (bx * bx + by * by) / square(Math.max(1e-9, radius));
+                    high = Math.max(high, r2 < 1 ? 2 * radius * square(1 - r2) : 0);
+                }
+            }
+            double waves = 0.5 + 0.5 * noise.gradient(u, v, 3, 3);
+            return clamp(0.9 * high + 0.1 * waves);
+        };
+    }
+
+    /** Cut glass: grooves that cross slantwise leave four-sided points. Height; 0 in the grooves, 1 on the points. */
+    public static Pattern diamonds(int points) {
+        return (u, v) -> Math.min(ramp((u + v) * points), ramp((u - v) * points));
+    }
+
+    /** Up and down by a straight slope, once in each unit. */
+    private static double ramp(double t) {
+        double f = t - Math.floor(t);
+        return 1 - Math.abs(2 * f - 1);
+    }
+
     /** Metal brushed along u: fine long strokes. Depth of stroke. */
     public static Pattern brushed(long seed, int strokes) {
         PeriodicNoise noise = new PeriodicNoise(seed);

@@ -16,8 +16,13 @@ import net.jqwik.api.constraints.DoubleRange;
 import org.junit.jupiter.api.Test;
 
 class PatternsTest {
-    private static final List<Pattern> ALL =
-            List.of(Patterns.leather(2, 20), Patterns.wood(4, 10), Patterns.weave(3, 12), Patterns.brushed(21, 120));
+    private static final List<Pattern> ALL = List.of(
+            Patterns.leather(2, 20),
+            Patterns.wood(4, 10),
+            Patterns.weave(3, 12),
+            Patterns.brushed(21, 120),
+            Patterns.bubbles(12, 9),
+            Patterns.diamonds(4));
 
     @Property(tries = 200)
     void everyPatternRepeatsExactly(

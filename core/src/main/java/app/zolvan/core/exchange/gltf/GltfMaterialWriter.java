@@ -11,6 +11,7 @@ import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.material.TextureUse.RealSize;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +23,17 @@ import java.util.function.ToIntFunction;
  * material's extras under the standard's own parameter names, so that Zolvan reads back exactly what it wrote.
  */
 final class GltfMaterialWriter {
+    /** What is laid into the pictures of an aged look. */
+    private static final Set<Parameter> AGED = EnumSet.of(
+            Parameter.BASE_WEIGHT,
+            Parameter.BASE_COLOR,
+            Parameter.BASE_METALNESS,
+            Parameter.SPECULAR_ROUGHNESS,
+            Parameter.AGE_WEATHERING,
+            Parameter.AGE_GROWTH,
+            Parameter.AGE_WEAR,
+            Parameter.AGE_DUST);
+
     private final ToIntFunction<TextureUse> texture;
     private final Set<String> extensionsUsed;
 
@@ -99,6 +111,10 @@ final class GltfMaterialWriter {
         }
         if (twoSided) {
             m.put("doubleSided", true);
+        }
+        Map<String, Object> finer = finer(material, p, AGED);
+        if (!finer.isEmpty()) {
+            m.put("extras", Map.of("zolvan", Map.of("open_pbr", finer)));
         }
         Map<String, Object> ext = extensions(p);
         uncovered(ext, "KHR_materials_clearcoat", "clearcoatTexture", rough);
@@ -187,14 +203,7 @@ final class GltfMaterialWriter {
         if (material.kind() != null) {
             own.put("kind", material.kind().word());
         }
-        Surface plain = p.effective().toSurface();
-        Map<String, Object> finer = new LinkedHashMap<>();
-        for (Parameter parameter : Parameter.values()) {
-            if (parameter.shape() != Parameter.Shape.TEXTURE_ONLY
-                    && !Arrays.equals(plain.value(parameter), material.surface().value(parameter))) {
-                finer.put(parameter.openPbrName(), MaterialJson.value(material.surface(), parameter));
-            }
-        }
+        Map<String, Object> finer = finer(material, p, Set.of());
         if (!finer.isEmpty()) {
             own.put("open_pbr", finer);
         }
@@ -203,6 +212,20 @@ final class GltfMaterialWriter {
             own.put("metal_texture", false);
         }
         return own;
+    }
+
+    /** The parameters, but for some, that a reader of the plain glTF values would get wrong. */
+    private static Map<String, Object> finer(Material material, PhysicalMaterial p, Set<Parameter> but) {
+        Surface plain = p.effective().toSurface();
+        Map<String, Object> finer = new LinkedHashMap<>();
+        for (Parameter parameter : Parameter.values()) {
+            if (parameter.shape() != Parameter.Shape.TEXTURE_ONLY
+                    && !but.contains(parameter)
+                    && !Arrays.equals(plain.value(parameter), material.surface().value(parameter))) {
+                finer.put(parameter.openPbrName(), MaterialJson.value(material.surface(), parameter));
+            }
+        }
+        return finer;
     }
 
     private void putTexture(Map<String, Object> to, String key, TextureUse use, boolean withScale) {

@@ -121,6 +121,8 @@ public record ShippedLibrary(List<Material> materials, Map<String, byte[]> image
             case "leather" -> Patterns.leather(seed, count);
             case "wood" -> Patterns.wood(seed, count);
             case "weave" -> Patterns.weave(seed, count);
+            case "bubbles" -> Patterns.bubbles(seed, count);
+            case "diamonds" -> Patterns.diamonds(count);
             case "brushed" -> Patterns.brushed(seed, count);
             default -> throw p.wrong("a known pattern");
         };
