@@ -2,6 +2,7 @@ package app.zolvan.e2e;
 
 import app.zolvan.demo.DemoFiles;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
@@ -25,6 +26,7 @@ class FiguresIT {
         print(
                 "stage",
                 String.valueOf(d.page.evaluate("() => document.querySelector('[data-testid=stage]').dataset.figures")));
+        print("a drag of a slider, 60 moves", drag(d, "Roughness"));
         d.page.navigate(RunningZolvan.get().address + "/projects"); // a software-drawn stage would be measured, too
         print("assignment round trip, 200 assignments, ms", quantiles(d.page));
         long start = System.nanoTime();
@@ -81,6 +83,52 @@ class FiguresIT {
                   const data = performance.getEntriesByType('resource')
                     .filter((r) => /\\/(scene|state|materials|substances)$/.test(r.name)).map((r) => r.responseEnd)
                   return `${(first - start).toFixed(0)}, ${(first - Math.max(...data)).toFixed(0)}`
+                }"""));
+    }
+
+    /**
+     * Drags a slider of the hood's look: how many requests that makes, how long from the newest movement before each to its
+     * answer, and to the frame that shows it.
+     */
+    private static String drag(Designer d, String slider) {
+        d.selectPart("Hood");
+        d.openFold("Finish");
+        d.page.evaluate("""
+                () => {
+                  const seen = { moves: [], drawn: [], asked: [] }
+                  window.addEventListener('pointermove', () => seen.moves.push(performance.now()), true)
+                  const stage = document.querySelector('[data-testid=stage]')
+                  new MutationObserver(() => seen.drawn.push(performance.now()))
+                    .observe(stage, { attributes: true, attributeFilter: ['data-drawn'] })
+                  new PerformanceObserver((list) => {
+                    for (const e of list.getEntries())
+                      if (/preview$/.test(e.name)) seen.asked.push([e.startTime, e.responseEnd])
+                  }).observe({ type: 'resource' })
+                  window.dragged = seen
+                }""");
+        BoundingBox bar = d.page.locator("[role=slider][aria-label='" + slider + "']")
+                .first()
+                .boundingBox();
+        d.page.mouse().move(bar.x + 0.2 * bar.width, bar.y + bar.height / 2);
+        d.page.mouse().down();
+        for (int i = 0; i < 60; i++) {
+            d.page.mouse().move(bar.x + (0.2 + 0.01 * i) * bar.width, bar.y + bar.height / 2);
+            d.page.waitForTimeout(16);
+        }
+        d.page.mouse().up();
+        d.page.waitForTimeout(1000);
+        d.waitUntilDrawn();
+        return String.valueOf(d.page.evaluate("""
+                () => {
+                  const { moves, drawn, asked } = window.dragged
+                  const from = (t) => Math.max(...moves.filter((m) => m <= t))
+                  const p95 = (all) => [...all].sort((a, b) => a - b)[Math.floor(0.95 * (all.length - 1))].toFixed(0)
+                  const answered = asked.map(([start, end]) => end - from(start))
+                  const shown = asked
+                    .map(([start, end]) => [from(start), drawn.find((t) => t > end)])
+                    .filter(([, t]) => t).map(([m, t]) => t - m)
+                  return `${moves.length} movements, ${asked.length} requests, ms to the answer p95 ${p95(answered)}, ` +
+                    `to the drawn frame p95 ${p95(shown)}, frames ${drawn.length}`
                 }"""));
     }
 
