@@ -290,6 +290,8 @@ export const api = {
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,
   ageingAddress: (projectId: string, part: number, corrodes: boolean) =>
     `${project(projectId)}/parts/${part}/ageing?corrodes=${corrodes}`,
+  leavesAddress: (projectId: string, part: number, span: number, size: number) =>
+    `${project(projectId)}/parts/${part}/leaves?span=${span}&size=${size}`,
   libraryAssetAddress: (sha256: string) => `/api/library/assets/${sha256}`,
 }
 

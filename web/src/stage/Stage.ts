@@ -28,6 +28,7 @@ import { GroundShadow } from './groundShadow'
 import { haze } from './haze'
 import { Outline } from './outline'
 import { readGeometry } from './geometry'
+import { LeafCover, type LeafLoader } from './leaves'
 import { boxOf, firstHit } from './picking'
 import { PickedFaces } from './pickedFaces'
 import { PlainColours } from './plainColours'
@@ -62,6 +63,8 @@ interface Events {
   drawn: (revision: number) => void
   /** How many parts' ages are still being worked out. */
   ageing: (left: number) => void
+  /** How many leaves a region has now. */
+  leaves: (count: (r: Region) => number) => void
   /** A model is being pulled somewhere; or was, at the end; or, null, stands where it stood. */
   pull: (pulled: Pulled | null, ended: boolean) => void
 }
@@ -71,6 +74,7 @@ export interface AssetLoader {
   mesh: (sha256: string) => Promise<ArrayBuffer>
   image: ImageLoader
   ageing: AgeLoader
+  leaves: LeafLoader
 }
 
 const BACKDROP_TOP = 0.6 + 0.04 // scene-linear; the tone curve takes 0.04 off, leaving about L* 82
@@ -100,6 +104,9 @@ export class Stage {
   private readonly glass = new GlassLayers()
   private readonly surfaces: Surfaces
   private readonly ages: PartAges
+  private readonly leaves: LeafCover
+  /** What grows on regions until the next looks or the end of a trial. */
+  private tried = new Map<string, Physical>()
   private readonly sides = new Sides()
   private showingSides = false
   private readonly plain = new PlainColours()
@@ -166,8 +173,16 @@ export class Stage {
       () => this.applyLooks(),
       (left) => this.countAges(left),
     )
+    this.leaves = new LeafCover(
+      assets.leaves,
+      (change) => this.busy(change),
+      () => {
+        this.handlers.leaves?.((r) => this.leaves.count(r.part, r.span))
+        this.invalidate()
+      },
+    )
     this.scene.background = backdrop(BACKDROP_TOP, BACKDROP_BOTTOM)
-    this.model.add(this.batches.root)
+    this.model.add(this.batches.root, this.leaves.root)
     this.scene.add(this.model, this.shadow.plane, this.figure.root)
     this.raycaster.firstHitOnly = true
     this.controls = new OrbitControls(this.camera, this.renderer.domElement)
@@ -229,6 +244,7 @@ export class Stage {
     }
     this.forgetGeometries(scene)
     this.ages.forget()
+    this.leaves.forget()
     this.sort(scene)
     const [x0 = 0, y0 = 0, z0 = 0, x1 = 0, y1 = 0, z1 = 0] = scene.bounds
     const centre = new Vector3(x0 + x1, y0 + y1, z0 + z1).multiplyScalar(0.5)
@@ -415,13 +431,16 @@ export class Stage {
     this.looks = looks
     this.regions = regions
     this.trials.clear()
+    this.tried.clear()
     this.applyLooks()
   }
 
   /** Shows other numbers on some regions until the next `setLooks` or `endTrial`. */
   tryOn(regions: Region[], physical: Physical, mapping: string): void {
     this.trials.clear()
+    this.tried.clear()
     for (const r of regions) {
+      this.tried.set(`${r.part}/${r.span}`, physical)
       const material = this.surfaces.get(
         physical,
         mapping,
@@ -437,6 +456,7 @@ export class Stage {
   endTrial(): void {
     if (this.trials.size === 0) return
     this.trials.clear()
+    this.tried.clear()
     this.applyLooks()
   }
 
@@ -468,6 +488,18 @@ export class Stage {
     if (left > 0 !== this.ageing > 0) this.busy(left > 0 ? 1 : -1)
     this.ageing = left
     this.handlers.ageing?.(left)
+  }
+
+  /** Has leaves grow where looks say so. */
+  private grow(): void {
+    const grown = this.regions.flatMap((r) => {
+      const physical = this.tried.get(`${r.part}/${r.span}`) ?? this.looks[r.look]?.physical
+      const foliage = physical?.beyond.leaves
+      const mesh = this.parts[r.part]
+      return foliage && mesh ? [{ part: r.part, span: r.span, foliage, visible: mesh.visible }] : []
+    })
+    this.leaves.arrange(grown)
+    this.handlers.leaves?.((r) => this.leaves.count(r.part, r.span))
   }
 
   private get isFew(): boolean {
@@ -506,6 +538,7 @@ export class Stage {
       return material && !isClear(material) ? material : null
     })
     this.glass.arrange([...apart])
+    this.grow()
   }
 
   setSelection(parts: number[]): void {

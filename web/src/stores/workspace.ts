@@ -53,6 +53,8 @@ export const useWorkspace = defineStore('workspace', () => {
   const pulled = shallowRef<Placing | null>(null)
   const light = ref<Light>({ ...FIRST_LIGHT })
   const adjusting = ref(false)
+  /** How many leaves grow on a region, as the stage has them. */
+  const leavesOn = shallowRef<(r: Region) => number>(() => 0)
   const pending = ref(0)
   const problem = ref('')
   const notice = ref('')
@@ -366,6 +368,7 @@ export const useWorkspace = defineStore('workspace', () => {
     place,
     light,
     adjusting,
+    leavesOn,
     pending,
     problem,
     notice,

@@ -2,7 +2,7 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Level } from '../../api/client'
 import { areaText } from '../shared/lengths'
-import { useWorkspace } from '../../stores/workspace'
+import { counted, useWorkspace } from '../../stores/workspace'
 import AngleCurve from './AngleCurve.vue'
 import BodyChoice from './BodyChoice.vue'
 import type { Card } from './card'
@@ -31,6 +31,7 @@ const FOLDS = [
   { title: 'Transparency', folds: ['transparency'] },
   { title: 'Below the surface', folds: ['below'] },
   { title: 'Ageing', folds: ['ageing'] },
+  { title: 'Leaves', folds: ['leaves'] },
   { title: 'Surface', folds: ['surface'] },
   { title: 'Glow', folds: ['glow'] },
 ]
@@ -42,6 +43,7 @@ const only = computed(() => (onlyThese.value ? chosen.value : null))
 const { material, attempt, commit, limit, hasChanged, showBefore, showsBefore, discard, keep } =
   useAdjustment(region, only)
 
+const leaves = computed(() => (region.value ? workspace.leavesOn(region.value) : 0))
 const part = computed(() => (region.value ? workspace.scene?.parts[region.value.part] : undefined))
 const group = computed(() => {
   const index = part.value?.group ?? -1
@@ -253,6 +255,9 @@ onBeforeUnmount(() => {
               :changed="material.age > 0"
               @reset="commit({ age: 0 })"
             />
+            <p v-if="f.title === 'Leaves' && leaves > 0" class="soft small">
+              {{ counted(leaves, 'leaf', 'leaves') }} on {{ part.name }}
+            </p>
             <ReliefControl v-if="f.title === 'Surface' && !first.includes('relief')" :of="card" />
             <template v-for="c in f.controls" :key="c.name">
               <SubstanceChoice v-if="c.name === 'specular_ior'" :of="card" />

@@ -43,10 +43,16 @@ function begin() {
         if (!response.ok) throw new Error(`ageing of ${part}: ${response.status}`)
         return response.arrayBuffer()
       },
+      leaves: async (part, span, size) => {
+        const response = await fetch(api.leavesAddress(id, part, span, size))
+        if (!response.ok) throw new Error(`leaves on ${part}: ${response.status}`)
+        return response.arrayBuffer()
+      },
     })
     stage.on('pick', pick)
     stage.on('pull', pull)
     stage.on('ageing', (left) => (ageing.value = left))
+    stage.on('leaves', (count) => (workspace.leavesOn = (r) => count(r)))
     stageHandle.value = stage
     void stage.setLight(workspace.light)
     if (workspace.state) stage.setLooks(workspace.state.looks, workspace.state.regions)

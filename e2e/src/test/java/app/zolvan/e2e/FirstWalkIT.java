@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.SelectOption;
 import com.microsoft.playwright.options.WaitForSelectorState;
 import java.awt.Color;
 import java.awt.image.BufferedImage;
@@ -211,6 +212,34 @@ class FirstWalkIT {
         String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         process.waitFor(60, TimeUnit.SECONDS);
         return said.strip();
+    }
+
+    /** A paint with flakes that ages, a leather whose picture is stained: on the stage as soon as they are set. */
+    @Test
+    @Order(9)
+    void aPartAgesByDegreesAndAPictureIsStained() {
+        Designer d = new Designer().signIn().openLantern();
+        d.selectPart("Base");
+        Color fresh = d.colourAt(BASE_X, BASE_Y);
+        d.changing(
+                "/adjustments",
+                () -> d.page.selectOption(
+                        "[aria-label='Kind within the kind']", new SelectOption().setLabel("two-tone effect")));
+        Color twoTone = d.colourAt(BASE_X, BASE_Y);
+        assertThat(apart(twoTone, fresh)).isGreaterThan(15);
+        d.openFold("Ageing");
+        d.type("Age", "1");
+        assertThat(apart(d.colourAt(BASE_X, BASE_Y), twoTone)).isGreaterThan(10);
+        assertThat(d.page.inputValue("[aria-label='Weathering, typed']")).isEqualTo("0.50");
+        d.changing("/adjustments", () -> d.page.click("text=Discard"));
+        assertThat(apart(d.colourAt(BASE_X, BASE_Y), fresh)).isLessThan(6);
+
+        d.selectPart("Strap");
+        d.type("Tint", "0.8");
+        assertThat(d.page.isVisible("text=As it was")).isTrue();
+        d.changing("/adjustments", () -> d.page.click("text=As it was"));
+        assertThat(d.page.isVisible("text=As it was")).isFalse();
+        d.page.close();
     }
 
     @Test

@@ -68,6 +68,11 @@ public enum Parameter {
     /** Where edges are worn. */
     AGE_WEAR(Shape.NUMBER, 0, 1, 0),
     AGE_DUST(Shape.NUMBER, 0, 1, 0),
+    /** Not of OpenPBR, like the next two: the share of the surface that leaves cover, as bodies of their own. */
+    LEAF_COVER(Shape.NUMBER, 0, 1, 0),
+    /** Mean length of a leaf in metres. */
+    LEAF_SIZE(Shape.NUMBER, 0.01, 0.5, 0.07),
+    LEAF_COLOR(Shape.COLOUR, 0, 1, 0.07, 0.16, 0.035),
     EMISSION_LUMINANCE(Shape.NUMBER, 0, 1_000_000, 0),
     EMISSION_COLOR(Shape.COLOUR, 0, 1, 1, 1, 1),
     THIN_FILM_WEIGHT(Shape.NUMBER, 0, 1, 0),

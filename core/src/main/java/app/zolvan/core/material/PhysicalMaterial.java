@@ -63,6 +63,7 @@ public record PhysicalMaterial(
      * @param flakeWeight      share of the reflection that lies in flakes
      * @param flakeSize        their mean width in metres
      * @param ageing           what years have made of it; never null
+     * @param foliage          the leaves that cover it; null for none
      */
     public record Beyond(
             Curve curve,
@@ -71,9 +72,10 @@ public record PhysicalMaterial(
             LinearRgb coatColor,
             double flakeWeight,
             double flakeSize,
-            Ageing ageing) {
+            Ageing ageing,
+            Foliage foliage) {
         /** Nothing that glTF does not say itself: it has every coat's index at 1.5. */
-        public static final Beyond NOTHING = new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, Ageing.NONE);
+        public static final Beyond NOTHING = new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, Ageing.NONE, null);
 
         private static Beyond of(Surface s) {
             boolean coated = s.number(Parameter.COAT_WEIGHT) > 0;
@@ -85,7 +87,8 @@ public record PhysicalMaterial(
                     coated ? s.colour(Parameter.COAT_COLOR) : LinearRgb.WHITE,
                     s.number(Parameter.FLAKE_WEIGHT),
                     flaked ? s.number(Parameter.FLAKE_SIZE) : 0,
-                    Ageing.of(s));
+                    Ageing.of(s),
+                    Foliage.of(s));
         }
     }
 

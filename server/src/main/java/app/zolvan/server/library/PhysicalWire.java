@@ -2,6 +2,8 @@ package app.zolvan.server.library;
 
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.material.Ageing;
+import app.zolvan.core.material.Foliage;
+import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.ModelUv;
@@ -49,7 +51,8 @@ public record PhysicalWire(
             List<Double> coatColor,
             double flakeWeight,
             double flakeSize,
-            @Nullable AgeingWire ageing) {
+            @Nullable AgeingWire ageing,
+            @Nullable LeavesWire leaves) {
 
         static BeyondWire of(PhysicalMaterial.Beyond b) {
             return new BeyondWire(
@@ -64,7 +67,8 @@ public record PhysicalWire(
                     list(b.coatColor()),
                     b.flakeWeight(),
                     b.flakeSize(),
-                    AgeingWire.of(b.ageing()));
+                    AgeingWire.of(b.ageing()),
+                    LeavesWire.of(b.foliage()));
         }
     }
 
@@ -80,6 +84,21 @@ public record PhysicalWire(
                     ? null
                     : new AgeingWire(
                             a.corrodes(), a.layers().stream().map(LayerWire::of).toList());
+        }
+    }
+
+    /**
+     * Leaves that cover it.
+     *
+     * @param cover    the share of the surface that they cover
+     * @param size     mean length of a leaf in metres
+     */
+    public record LeavesWire(double cover, double size, List<Double> colour, double roughness) {
+        static @Nullable LeavesWire of(@Nullable Foliage f) {
+            return f == null
+                    ? null
+                    : new LeavesWire(
+                            f.cover(), f.size(), list(f.colour()), f.surface().number(Parameter.SPECULAR_ROUGHNESS));
         }
     }
 

@@ -1,7 +1,10 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.ageing.AgeFields;
+import app.zolvan.core.ageing.Leaves;
+import app.zolvan.core.material.Parameter;
 import app.zolvan.server.account.Account;
+import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.ProjectService;
 import java.util.UUID;
 import org.springframework.http.CacheControl;
@@ -39,5 +42,26 @@ class AgeingController {
         return ResponseEntity.ok()
                 .cacheControl(CacheControl.noStore())
                 .body(ageing.of(id, part, corrodes).encode());
+    }
+
+    /**
+     * The leaves that cover a span of a part wholly, in the order in which they come, as {@link Leaves#encode} writes them.
+     *
+     * @param size mean length of a leaf in metres
+     */
+    @GetMapping(value = "/api/projects/{id}/parts/{part}/leaves", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    ResponseEntity<byte[]> leaves(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable int part,
+            @RequestParam int span,
+            @RequestParam double size) {
+        projects.require(account, id);
+        if (!(size >= Parameter.LEAF_SIZE.min() && size <= Parameter.LEAF_SIZE.max())) {
+            throw Problem.ofField("size", "Leaves are 10 to 500 mm long.");
+        }
+        return ResponseEntity.ok()
+                .cacheControl(CacheControl.noStore())
+                .body(ageing.leaves(id, part, span, size).encode());
     }
 }

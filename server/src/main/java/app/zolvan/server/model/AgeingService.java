@@ -2,6 +2,7 @@ package app.zolvan.server.model;
 
 import app.zolvan.core.ageing.AgeBake;
 import app.zolvan.core.ageing.AgeFields;
+import app.zolvan.core.ageing.Leaves;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshCodec;
 import app.zolvan.core.material.Surface;
@@ -51,17 +52,32 @@ public class AgeingService {
 
     /** @param corrodes whether it weathers as metal does */
     public AgeFields of(Scene scene, int index, boolean corrodes) {
-        Scene.Part part = scene.parts().stream()
-                .filter(p -> p.index() == index)
-                .findFirst()
-                .orElseThrow(() -> Problem.notFound("part"));
-        return fields.get(
-                new PartKey(scene.projectId(), scene.revision(), index, corrodes), k -> bake(scene, part, corrodes));
+        Scene.Part part = part(scene, index);
+        PartKey key = new PartKey(scene.projectId(), scene.revision(), index, corrodes);
+        return fields.get(key, k -> bake(scene, part, corrodes));
     }
 
     /** The scene as it is shown now. */
     public AgeFields of(UUID project, int index, boolean corrodes) {
         return of(store.scene(project), index, corrodes);
+    }
+
+    /** The leaves that cover a span wholly, of the scene as it is shown now. */
+    public Leaves leaves(UUID project, int index, int span, double size) {
+        Scene scene = store.scene(project);
+        Scene.Part part = part(scene, index);
+        Mesh mesh = mesh(part);
+        if (span < 0 || span >= mesh.spanCount()) {
+            throw Problem.notFound("region");
+        }
+        return Leaves.on(mesh, part.toWorld(), span, of(scene, index, false), size);
+    }
+
+    private static Scene.Part part(Scene scene, int index) {
+        return scene.parts().stream()
+                .filter(p -> p.index() == index)
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("part"));
     }
 
     /** One at a time: it takes all cores. */
