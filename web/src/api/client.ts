@@ -288,6 +288,10 @@ export const api = {
   chipAddress: (projectId: string, material: Material) =>
     `${project(projectId)}/materials/${material.id}/chip?${material.chip}`,
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,
+  pictures: (projectId: string) => send<{ sha256: string }[]>('GET', `${project(projectId)}/pictures`),
+  /** Brings a picture to the project's materials. */
+  addPicture: (projectId: string, picture: Blob) =>
+    sendFile<{ sha256: string }>(`${project(projectId)}/pictures`, picture, 'picture'),
   ageingAddress: (projectId: string, part: number, corrodes: boolean) =>
     `${project(projectId)}/parts/${part}/ageing?corrodes=${corrodes}`,
   leavesAddress: (projectId: string, part: number, span: number, size: number) =>

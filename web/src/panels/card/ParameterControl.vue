@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import ValueSlider from '../shared/ValueSlider.vue'
 import { hintOf, type Card } from './card'
 import ColourRow from './ColourRow.vue'
+import PicturePick from './PicturePick.vue'
 
 /** One parameter of the material on the card, as core says it is to be shown. */
 const props = defineProps<{ parameter: string; of: Card }>()
@@ -47,19 +48,22 @@ const size = computed(() => {
       {{ control.label }}
     </label>
     <ColourRow v-else :parameter="parameter" :control="control" :of="of" />
-    <p v-if="picture" class="picture soft small">
-      <span>
+    <div v-if="picture || control.pictured" class="picture soft small">
+      <span v-if="picture">
         Times a picture ({{ picture.channel === 'rgb' ? 'colour' : `channel ${picture.channel}` }},
         {{ picture.colourSpace }}, {{ size }})
       </span>
+      <span v-else />
       <button
+        v-if="picture"
         class="plain link"
         title="Takes the picture off; the plain value stays"
         @click="of.commit({ plain: parameter })"
       >
         Plain value
       </button>
-    </p>
+      <PicturePick v-if="control.pictured" :parameter="parameter" :of="of" />
+    </div>
   </template>
 </template>
 
@@ -71,9 +75,9 @@ const size = computed(() => {
   height: 26px;
 }
 .picture {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
+  display: grid;
+  grid-template-columns: 1fr auto auto;
+  gap: 0 8px;
 }
 .link {
   color: var(--accent);

@@ -4,6 +4,7 @@ import app.zolvan.demo.DemoFiles;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.SelectOption;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -57,6 +58,7 @@ class ScreenshotsIT {
         settle(d);
         save(d.page, "glass");
         d.page.keyboard().press("Escape");
+        aged(d);
         surroundings(d);
         d.page.click("nav >> text=Light");
         d.page.click("text=Workshop");
@@ -100,6 +102,25 @@ class ScreenshotsIT {
         settle(d);
         save(d.page, "fronts-and-backs");
         d.page.close();
+    }
+
+    /** Brass that has corroded, beside an effect paint; as they were again afterwards. */
+    private void aged(Designer d) {
+        d.openDrawer("Palette");
+        d.selectPart("Hood");
+        d.changing(
+                "/adjustments",
+                () -> d.page.selectOption(
+                        "[aria-label='Kind within the kind']", new SelectOption().setLabel("two-tone effect")));
+        d.selectPart("Hood rim");
+        d.openFold("Ageing");
+        d.type("Age", "0.55");
+        d.page.locator(".card [aria-label=Ageing]").evaluate("e => e.scrollIntoView({ block: 'center' })");
+        settle(d);
+        save(d.page, "aged");
+        d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
+        d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
+        d.page.keyboard().press("Escape");
     }
 
     /** Helper forms stand by the lantern, one of them being placed; gone again afterwards. */

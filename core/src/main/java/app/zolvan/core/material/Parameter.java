@@ -108,6 +108,37 @@ public enum Parameter {
         this.standard = standard;
     }
 
+    /** Whether a picture may drive it: what belongs to the body as a whole is not read from pictures. */
+    public boolean takesPicture() {
+        return switch (this) {
+            case SPECULAR_IOR,
+                    GENERALIZED_SCHLICK,
+                    SCHLICK_EXPONENT,
+                    TRANSMISSION_DEPTH,
+                    TRANSMISSION_SCATTER,
+                    TRANSMISSION_SCATTER_ANISOTROPY,
+                    TRANSMISSION_DISPERSION_SCALE,
+                    TRANSMISSION_DISPERSION_ABBE_NUMBER,
+                    SUBSURFACE_RADIUS,
+                    SUBSURFACE_RADIUS_SCALE,
+                    SUBSURFACE_SCATTER_ANISOTROPY,
+                    COAT_ROUGHNESS_ANISOTROPY,
+                    COAT_IOR,
+                    FLAKE_WEIGHT,
+                    FLAKE_SIZE,
+                    AGE_WEATHERING,
+                    AGE_GROWTH,
+                    AGE_WEAR,
+                    AGE_DUST,
+                    LEAF_COVER,
+                    LEAF_SIZE,
+                    LEAF_COLOR,
+                    THIN_FILM_IOR,
+                    GEOMETRY_THIN_WALLED -> false;
+            default -> true;
+        };
+    }
+
     public Shape shape() {
         return shape;
     }

@@ -60,6 +60,7 @@ class LibraryController {
      *
      * @param scale    what is shown is the parameter times this
      * @param traced   whether only traced pictures show it
+     * @param pictured whether a picture may drive it
      * @param standard OpenPBR's own value; null for a wish
      */
     record ControlWire(
@@ -77,6 +78,7 @@ class LibraryController {
             String unit,
             double scale,
             boolean traced,
+            boolean pictured,
             @Nullable Object standard) {
 
         static ControlWire of(Control c) {
@@ -95,6 +97,7 @@ class LibraryController {
                     c.unit(),
                     c.scale(),
                     c.traced(),
+                    c.parameter().filter(Parameter::takesPicture).isPresent(),
                     c.parameter()
                             .map(p -> MaterialJson.value(Surface.STANDARD, p))
                             .orElse(null));

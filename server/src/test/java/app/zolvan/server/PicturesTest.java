@@ -1,0 +1,76 @@
+package app.zolvan.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.zolvan.core.render.film.Png;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Designers bring pictures to a project's materials. */
+class PicturesTest extends ProjectTest {
+    private static final int LEG = 1;
+    private static final byte[] CHECKS = Png.encode(2, 2, new byte[] {-1, 0, 0, 0, -1, 0, 0, 0, -1, -1, -1, -1}, 72);
+
+    @BeforeEach
+    void importStools() throws InterruptedException {
+        open(newProject());
+    }
+
+    @Test
+    void aPictureIsKeptOnceDrivesAParameterAndIsTakenOffAgain() {
+        String sha256 = browser.sendFile(project + "/pictures", "checks.png", CHECKS)
+                .json()
+                .get("sha256")
+                .asString();
+        browser.sendFile(project + "/pictures", "again.png", CHECKS);
+        JsonNode all = browser.get(project + "/pictures").json();
+        assertThat(all.valueStream().filter(p -> p.get("sha256").asString().equals(sha256)))
+                .hasSize(1);
+        Map<String, Object> use = Map.of("image", sha256, "channel", "rgb", "real_size", List.of(0.5, 0.25));
+        adjust(Map.of("textures", Map.of("base_color", use), "base_color", List.of(1, 1, 1)));
+        JsonNode texture = physical().get("baseColorTexture");
+        assertThat(texture.get("image").asString()).isEqualTo(sha256);
+        assertThat(texture.get("scale").get(1).asDouble()).isEqualTo(4);
+        adjust(Map.of("plain", "base_color"));
+        assertThat(physical().get("baseColorTexture").isNull()).isTrue();
+        assertThat(tried("/adjustments", change(Map.of("textures", Map.of("specular_ior", use))))
+                        .sentence())
+                .contains("No picture can drive");
+        Map<String, Object> foreign = Map.of("image", "0".repeat(64), "channel", "rgb");
+        assertThat(tried("/adjustments", change(Map.of("textures", Map.of("base_color", foreign))))
+                        .status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void whatIsNoPictureIsRefusedAndStrangersBringNone() {
+        byte[] text = "not a picture".getBytes(StandardCharsets.UTF_8);
+        assertThat(browser.sendFile(project + "/pictures", "a.png", text).sentence())
+                .contains("no PNG or JPEG");
+        byte[] cut = Arrays.copyOf(CHECKS, CHECKS.length / 2);
+        assertThat(browser.sendFile(project + "/pictures", "cut.png", cut).status())
+                .isEqualTo(422);
+        assertThat(stranger()
+                        .asNewDesigner(accounts)
+                        .sendFile(project + "/pictures", "checks.png", CHECKS)
+                        .status())
+                .isEqualTo(404);
+    }
+
+    private static Map<String, Object> change(Map<String, Object> values) {
+        return Map.of("part", LEG, "span", 0, "values", values);
+    }
+
+    private void adjust(Map<String, Object> values) {
+        post("/adjustments", change(values));
+    }
+
+    private JsonNode physical() {
+        return lookOf(state, LEG).get("physical");
+    }
+}

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api } from '../../api/client'
+import { useWorkspace } from '../../stores/workspace'
+import type { Card } from './card'
+
+/** Has a picture drive a parameter: one of the project's, or a file; with its real size and the channel that is read. */
+const props = defineProps<{ parameter: string; of: Card }>()
+const workspace = useWorkspace()
+const open = ref(false)
+const pictures = ref<string[]>([])
+const picture = computed(() => props.of.material.textures.find((t) => t.parameter === props.parameter))
+const colour = computed(() => props.of.control(props.parameter)?.shape === 'COLOUR')
+/** Where packed pictures hold what a number reads. */
+const USUAL: Record<string, string> = { specular_roughness: 'g', base_metalness: 'b', geometry_opacity: 'a' }
+const channel = ref('')
+const width = ref(50)
+const height = ref(50)
+
+async function turn() {
+  open.value = !open.value
+  if (!open.value) return
+  channel.value = picture.value?.channel ?? (colour.value ? 'rgb' : (USUAL[props.parameter] ?? 'r'))
+  const size = picture.value?.size
+  if (size) [width.value, height.value] = size.map((m) => Math.round(1000 * m) / 10) as [number, number]
+  const all = await api.pictures(workspace.id).catch((e: unknown) => {
+    workspace.report(e)
+    return []
+  })
+  pictures.value = all.map((p) => p.sha256)
+}
+
+async function bring(e: Event) {
+  const input = e.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  try {
+    const { sha256 } = await api.addPicture(workspace.id, file)
+    if (!pictures.value.includes(sha256)) pictures.value = [sha256, ...pictures.value]
+    take(sha256)
+  } catch (error) {
+    workspace.report(error)
+  }
+}
+
+/** The parameter's own value is set so that the picture shows as it is. */
+function take(image: string) {
+  const use = { image, channel: channel.value, real_size: [width.value / 100, height.value / 100] }
+  const textures = { textures: { [props.parameter]: use } }
+  const fresh = picture.value ? {} : { [props.parameter]: colour.value ? [1, 1, 1] : 1 }
+  void props.of.commit({ ...textures, ...fresh })
+}
+function again() {
+  if (picture.value) take(picture.value.image)
+}
+</script>
+
+<template>
+  <button class="plain small link" :aria-expanded="open" @click="turn">
+    {{ picture ? 'Change' : 'Picture' }}
+  </button>
+  <div v-if="open" class="pick" :aria-label="`Picture for ${of.control(parameter)?.label ?? parameter}`">
+    <label class="small" title="Real width and height of one repeat">
+      One repeat
+      <input
+        v-model.number="width"
+        type="number"
+        min="0.1"
+        max="10000"
+        step="0.1"
+        aria-label="Width, cm"
+        @change="again"
+      />
+      ×
+      <input
+        v-model.number="height"
+        type="number"
+        min="0.1"
+        max="10000"
+        step="0.1"
+        aria-label="Height, cm"
+        @change="again"
+      />
+      cm
+    </label>
+    <label v-if="!colour" class="small" title="Which of the picture’s channels is read">
+      Channel
+      <select v-model="channel" aria-label="Channel" @change="again">
+        <option value="r">red</option>
+        <option value="g">green</option>
+        <option value="b">blue</option>
+        <option value="a">alpha</option>
+        <option value="rgb">brightness</option>
+      </select>
+    </label>
+    <div class="shelf">
+      <button
+        v-for="p in pictures"
+        :key="p"
+        class="thumb"
+        :class="{ on: p === picture?.image }"
+        :aria-label="`Take picture ${p.slice(0, 6)}`"
+        :style="{ backgroundImage: `url(${api.assetAddress(workspace.id, p)})` }"
+        @click="take(p)"
+      />
+    </div>
+    <label class="small link file">
+      From a file
+      <input type="file" accept="image/png,image/jpeg" @change="bring" />
+    </label>
+  </div>
+</template>
+
+<style scoped>
+.link {
+  color: var(--accent);
+  white-space: nowrap;
+}
+.pick {
+  grid-column: 1 / -1;
+  display: grid;
+  gap: 6px;
+  padding: 6px 0;
+}
+.pick label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.pick input[type='number'] {
+  width: 64px;
+  height: 24px;
+}
+.shelf {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.thumb {
+  width: 44px;
+  height: 32px;
+  border: 1px solid var(--line);
+  background-size: cover;
+  cursor: pointer;
+}
+.thumb.on {
+  outline: 2px solid var(--accent);
+}
+.file {
+  cursor: pointer;
+}
+.file input {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+</style>
