@@ -13,6 +13,7 @@ import GlowControl from './GlowControl.vue'
 import MaterialHead from './MaterialHead.vue'
 import MetalChoice from './MetalChoice.vue'
 import ParameterControl from './ParameterControl.vue'
+import PictureFor from './PictureFor.vue'
 import ReliefControl from './ReliefControl.vue'
 import StrataBars from './StrataBars.vue'
 import TakeOver from './TakeOver.vue'
@@ -120,6 +121,7 @@ const folds = computed(() =>
     return {
       ...f,
       controls,
+      pictured: workspace.controls.controls.filter((c) => f.folds.includes(c.fold)),
       summary: summaryOf(f.title, controls.filter((c) => isSet(c.name, c.standard)).length),
     }
   }).filter(
@@ -265,6 +267,7 @@ onBeforeUnmount(() => {
               <ParameterControl v-else :parameter="c.name" :of="card" />
             </template>
             <MetalChoice v-if="f.title === 'Finish' && material.kind !== 'metal'" :of="card" />
+            <PictureFor :controls="f.pictured" :of="card" />
           </template>
         </FoldSection>
         <FoldSection title="Values from elsewhere">

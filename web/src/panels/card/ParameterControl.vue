@@ -48,14 +48,12 @@ const size = computed(() => {
       {{ control.label }}
     </label>
     <ColourRow v-else :parameter="parameter" :control="control" :of="of" />
-    <div v-if="picture || control.pictured" class="picture soft small">
-      <span v-if="picture">
+    <div v-if="picture" class="picture soft small">
+      <span>
         Times a picture ({{ picture.channel === 'rgb' ? 'colour' : `channel ${picture.channel}` }},
         {{ picture.colourSpace }}, {{ size }})
       </span>
-      <span v-else />
       <button
-        v-if="picture"
         class="plain link"
         title="Takes the picture off; the plain value stays"
         @click="of.commit({ plain: parameter })"

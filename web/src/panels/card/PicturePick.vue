@@ -5,7 +5,7 @@ import { useWorkspace } from '../../stores/workspace'
 import type { Card } from './card'
 
 /** Has a picture drive a parameter: one of the project's, or a file; with its real size and the channel that is read. */
-const props = defineProps<{ parameter: string; of: Card }>()
+const props = defineProps<{ parameter: string; of: Card; begun?: boolean }>()
 const workspace = useWorkspace()
 const open = ref(false)
 const pictures = ref<string[]>([])
@@ -13,6 +13,8 @@ const picture = computed(() => props.of.material.textures.find((t) => t.paramete
 const colour = computed(() => props.of.control(props.parameter)?.shape === 'COLOUR')
 /** Where packed pictures hold what a number reads. */
 const USUAL: Record<string, string> = { specular_roughness: 'g', base_metalness: 'b', geometry_opacity: 'a' }
+/** What the stage reads from pictures. */
+const ON_STAGE = ['base_color', 'specular_roughness', 'base_metalness', 'emission_color']
 const channel = ref('')
 const width = ref(50)
 const height = ref(50)
@@ -29,6 +31,8 @@ async function turn() {
   })
   pictures.value = all.map((p) => p.sha256)
 }
+
+if (props.begun) void turn()
 
 async function bring(e: Event) {
   const input = e.target as HTMLInputElement
@@ -57,9 +61,7 @@ function again() {
 </script>
 
 <template>
-  <button class="plain small link" :aria-expanded="open" @click="turn">
-    {{ picture ? 'Change' : 'Picture' }}
-  </button>
+  <button v-if="!begun" class="plain small link" :aria-expanded="open" @click="turn">Change</button>
   <div v-if="open" class="pick" :aria-label="`Picture for ${of.control(parameter)?.label ?? parameter}`">
     <label class="small" title="Real width and height of one repeat">
       One repeat
@@ -105,6 +107,9 @@ function again() {
         @click="take(p)"
       />
     </div>
+    <p v-if="!ON_STAGE.includes(parameter)" class="soft small">
+      Shows in traced pictures; the stage has the plain value.
+    </p>
     <label class="small link file">
       From a file
       <input type="file" accept="image/png,image/jpeg" @change="bring" />
@@ -128,9 +133,16 @@ function again() {
   gap: 6px;
   align-items: center;
 }
+.pick input[type='number'],
+.pick select {
+  height: 24px;
+  border: 1px solid var(--line);
+  border-radius: var(--radius);
+  background: var(--paper);
+}
 .pick input[type='number'] {
   width: 64px;
-  height: 24px;
+  padding: 0 4px;
 }
 .shelf {
   display: flex;
