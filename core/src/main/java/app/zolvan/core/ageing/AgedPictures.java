@@ -10,6 +10,8 @@ import app.zolvan.core.material.Ageing;
 import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.texture.ImageFile;
+import app.zolvan.core.texture.Picture;
+import app.zolvan.core.texture.Texture;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.util.function.Function;
@@ -22,9 +24,7 @@ import java.util.function.Function;
  * @param rough  a PNG
  */
 public record AgedPictures(byte[] colour, byte[] rough) {
-    private static final long MOST_PIXELS = 16L << 20;
-    /** Samples of a picture across a texel. */
-    private static final int FINE = 3;
+    private static final int MOST_PIXELS = 16 << 20;
 
     /**
      * @param mesh   what the fields were worked out for
@@ -33,9 +33,10 @@ public record AgedPictures(byte[] colour, byte[] rough) {
     public static AgedPictures of(Mesh mesh, int span, Look look, AgeFields fields, Function<String, byte[]> images) {
         PhysicalMaterial p = look.physical();
         float[] uv = look.mapping() instanceof Mapping.ModelUvs ? mesh.uv() : mesh.metricUv();
-        Sampled base = uv == null ? null : Sampled.of(p.baseColorTexture(), images, true);
-        Sampled rough = uv == null ? null : Sampled.of(p.metallicRoughnessTexture(), images, false);
+        Texture base = uv == null ? null : laid(p.baseColorTexture(), true, images);
+        Texture rough = uv == null ? null : laid(p.metallicRoughnessTexture(), false, images);
         Atlas atlas = fields.atlas();
+        Spot spot = new Spot(mesh, uv, atlas);
         int w = atlas.width();
         int[] owners = atlas.owners();
         byte[] colours = new byte[4 * owners.length];
@@ -51,13 +52,16 @@ public record AgedPictures(byte[] colour, byte[] rough) {
             LinearRgb c = p.baseColor();
             double r = p.roughness();
             double m = p.metallic();
+            if (base != null || rough != null) {
+                spot.at(t, b);
+            }
             if (base != null) {
-                c = c.times(base.at(mesh, uv, t, b, atlas.texel()));
+                c = c.times(LinearRgb.of(spot.of(base)));
             }
             if (rough != null) {
-                LinearRgb orm = rough.at(mesh, uv, t, b, atlas.texel());
-                r *= orm.g();
-                m *= orm.b();
+                double[] packed = spot.of(rough);
+                r *= packed[1];
+                m *= packed[2];
             }
             int y = i / w;
             fields.at((i % w + 0.5) / w, (y + 0.5) / atlas.height(), four);
@@ -91,64 +95,59 @@ public record AgedPictures(byte[] colour, byte[] rough) {
         }
     }
 
-    /** A picture that lies on the surface already. */
-    private record Sampled(BufferedImage image, double[] linear, double[] transform) {
+    /** A picture that lies on the surface already; null where there is none that can be shown. */
+    private static Texture laid(TextureUse use, boolean colour, Function<String, byte[]> images) {
+        byte[] file = use == null ? null : images.apply(use.image());
+        try {
+            return file == null ? null : new Texture(Picture.decode(file, colour, MOST_PIXELS), use);
+        } catch (IOException e) {
+            return null; // as on the stage
+        }
+    }
 
-        static Sampled of(TextureUse use, Function<String, byte[]> images, boolean colour) {
-            byte[] file = use == null ? null : images.apply(use.image());
-            if (file == null) {
-                return null;
-            }
-            double[] linear = new double[256];
-            for (int i = 0; i < linear.length; i++) {
-                linear[i] = colour ? Srgb.decode(i / 255.0) : i / 255.0;
-            }
-            try {
-                TextureUse.ModelUv t = use.placement().toImage();
-                double cos = StrictMath.cos(t.rotation());
-                double sin = StrictMath.sin(t.rotation());
-                return new Sampled(ImageFile.decode(file, MOST_PIXELS), linear, new double[] {
-                    cos * t.scaleU(), sin * t.scaleV(), t.offsetU(), -sin * t.scaleU(), cos * t.scaleV(), t.offsetV()
-                });
-            } catch (IOException e) {
-                return null; // shown without, as on the stage
-            }
+    /** Where a texel lies in a mesh's own coordinates, and how wide it is there. */
+    private static final class Spot {
+        private final Mesh mesh;
+        private final float[] uv;
+        private final Atlas atlas;
+        final double[] rgba = new double[4];
+        private double u;
+        private double v;
+        private double width;
+
+        Spot(Mesh mesh, float[] uv, Atlas atlas) {
+            this.mesh = mesh;
+            this.uv = uv;
+            this.atlas = atlas;
         }
 
-        /** The mean over a texel about a place on a triangle. */
-        LinearRgb at(Mesh mesh, float[] uv, int t, double[] b, double texel) {
-            int[] c = {mesh.indices()[3 * t], mesh.indices()[3 * t + 1], mesh.indices()[3 * t + 2]};
-            double u = b[0] * uv[2 * c[0]] + b[1] * uv[2 * c[1]] + b[2] * uv[2 * c[2]];
-            double v = b[0] * uv[2 * c[0] + 1] + b[1] * uv[2 * c[1] + 1] + b[2] * uv[2 * c[2] + 1];
-            double width = texel * growth(mesh, uv, c);
-            LinearRgb sum = LinearRgb.BLACK;
-            for (int i = 0; i < FINE * FINE; i++) {
-                double du = width * ((i % FINE + 0.5) / FINE - 0.5);
-                double dv = width * (((double) (i - i % FINE) / FINE + 0.5) / FINE - 0.5);
-                sum = sum.plus(pixel(u + du, v + dv));
+        void at(int triangle, double[] weights) {
+            int[] c = mesh.indices();
+            u = 0;
+            v = 0;
+            for (int k = 0; k < 3; k++) {
+                u += weights[k] * uv[2 * c[3 * triangle + k]];
+                v += weights[k] * uv[2 * c[3 * triangle + k] + 1];
             }
-            return sum.times(1.0 / (FINE * FINE));
+            float[] own = atlas.uv();
+            int i = 6 * triangle;
+            double texels = doubleArea(own[i], own[i + 1], own[i + 2], own[i + 3], own[i + 4], own[i + 5])
+                    * atlas.width()
+                    * atlas.height();
+            int a = 2 * c[3 * triangle];
+            int b = 2 * c[3 * triangle + 1];
+            int d = 2 * c[3 * triangle + 2];
+            double there = doubleArea(uv[a], uv[a + 1], uv[b], uv[b + 1], uv[d], uv[d + 1]);
+            width = texels > 0 ? Math.sqrt(there / texels) : 0;
         }
 
-        /** How much the coordinates grow per unit of the mesh. */
-        private static double growth(Mesh mesh, float[] uv, int[] c) {
-            float[] p = mesh.positions();
-            double du = uv[2 * c[1]] - uv[2 * c[0]];
-            double dv = uv[2 * c[1] + 1] - uv[2 * c[0] + 1];
-            double dx = p[3 * c[1]] - p[3 * c[0]];
-            double dy = p[3 * c[1] + 1] - p[3 * c[0] + 1];
-            double dz = p[3 * c[1] + 2] - p[3 * c[0] + 2];
-            double length = Math.sqrt(dx * dx + dy * dy + dz * dz);
-            return length > 0 ? Math.sqrt(du * du + dv * dv) / length : 0;
+        private static double doubleArea(double ax, double ay, double bx, double by, double cx, double cy) {
+            return Math.abs((bx - ax) * (cy - ay) - (cx - ax) * (by - ay));
         }
 
-        private LinearRgb pixel(double u, double v) {
-            double x = transform[0] * u + transform[1] * v + transform[2];
-            double y = transform[3] * u + transform[4] * v + transform[5];
-            int px = (int) ((x - Math.floor(x)) * image.getWidth());
-            int py = (int) ((y - Math.floor(y)) * image.getHeight());
-            int code = image.getRGB(Math.min(px, image.getWidth() - 1), Math.min(py, image.getHeight() - 1));
-            return new LinearRgb(linear[code >> 16 & 0xFF], linear[code >> 8 & 0xFF], linear[code & 0xFF]);
+        double[] of(Texture texture) {
+            texture.at(u, v, width, rgba);
+            return rgba;
         }
     }
 }

@@ -88,9 +88,6 @@ public final class Surface {
 
     /** The parameter driven by the texture, or by its number alone when {@code use} is null. */
     public Surface withTexture(Parameter p, TextureUse use) {
-        if (use != null && !p.takesPicture()) {
-            throw new ParameterException(p.openPbrName(), "No picture can drive " + p.openPbrName() + ".");
-        }
         Map<Parameter, TextureUse> changed = new EnumMap<>(Parameter.class);
         changed.putAll(textures);
         if (use == null) {

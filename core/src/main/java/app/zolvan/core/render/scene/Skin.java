@@ -7,7 +7,7 @@ import app.zolvan.core.material.Ageing;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.render.surface.Bsdf;
 import app.zolvan.core.render.surface.SurfaceValues;
-import app.zolvan.core.render.texture.Texture;
+import app.zolvan.core.texture.Texture;
 import java.util.Arrays;
 import java.util.Map;
 

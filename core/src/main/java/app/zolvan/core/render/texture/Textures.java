@@ -1,9 +1,11 @@
 package app.zolvan.core.render.texture;
 
-import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.texture.Picture;
+import app.zolvan.core.texture.Texture;
+import java.io.IOException;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
@@ -70,8 +72,8 @@ public final class Textures {
                     file, colour, (int) Math.max(LEAST_PIXELS, Math.min(1 << 28, 0.25 * left / BYTES_PER_PIXEL)));
             left -= p.bytes();
             return p;
-        } catch (ImportException e) {
-            problems.add(e.getMessage());
+        } catch (IOException e) {
+            problems.add("A texture can’t be decoded: it is damaged, or no PNG or JPEG. Save it anew as PNG.");
             return null;
         }
     }

@@ -1,8 +1,6 @@
-package app.zolvan.core.render.texture;
+package app.zolvan.core.texture;
 
 import app.zolvan.core.colour.Srgb;
-import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.texture.ImageFile;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -53,19 +51,10 @@ public final class Picture {
      *
      * @param colour     whether it holds colours, which are sRGB-encoded, rather than plain numbers
      * @param mostPixels larger ones are read at every second, third … pixel so that they fit
-     * @throws ImportException with a sentence where it can't be decoded
+     * @throws IOException where it can't be decoded
      */
-    public static Picture decode(byte[] file, boolean colour, int mostPixels) throws ImportException {
-        try {
-            return of(ImageFile.decode(file, mostPixels), colour);
-        } catch (IOException e) {
-            throw new ImportException("picture", unreadable().getMessage(), e);
-        }
-    }
-
-    private static ImportException unreadable() {
-        return new ImportException(
-                "picture", "A texture can’t be decoded: it is damaged, or no PNG or JPEG. Save it anew as PNG.");
+    public static Picture decode(byte[] file, boolean colour, int mostPixels) throws IOException {
+        return of(ImageFile.decode(file, mostPixels), colour);
     }
 
     private static Picture of(BufferedImage image, boolean colour) {

@@ -1,4 +1,4 @@
-package app.zolvan.core.render.texture;
+package app.zolvan.core.texture;
 
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.ModelUv;
