@@ -288,7 +288,6 @@ export const api = {
   chipAddress: (projectId: string, material: Material) =>
     `${project(projectId)}/materials/${material.id}/chip?${material.chip}`,
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,
-  pictures: (projectId: string) => send<{ sha256: string }[]>('GET', `${project(projectId)}/pictures`),
   /** Brings a picture to the project's materials. */
   addPicture: (projectId: string, picture: Blob) =>
     sendFile<{ sha256: string }>(`${project(projectId)}/pictures`, picture, 'picture'),

@@ -60,7 +60,7 @@ const size = computed(() => {
       >
         Plain value
       </button>
-      <PicturePick v-if="control.pictured" :parameter="parameter" :of="of" />
+      <PicturePick v-if="control.channel" :parameter="parameter" :of="of" />
     </div>
   </template>
 </template>

@@ -8,31 +8,28 @@ import type { Card } from './card'
 const props = defineProps<{ parameter: string; of: Card; begun?: boolean }>()
 const workspace = useWorkspace()
 const open = ref(false)
-const pictures = ref<string[]>([])
+/** Those that were brought since the project's own were told. */
+const brought = ref<string[]>([])
+const pictures = computed(() => [
+  ...new Set([...brought.value, ...(workspace.scene?.pictures ?? []).map((p) => p.sha256)]),
+])
+const control = computed(() => props.of.control(props.parameter))
 const picture = computed(() => props.of.material.textures.find((t) => t.parameter === props.parameter))
-const colour = computed(() => props.of.control(props.parameter)?.shape === 'COLOUR')
-/** Where packed pictures hold what a number reads. */
-const USUAL: Record<string, string> = { specular_roughness: 'g', base_metalness: 'b', geometry_opacity: 'a' }
 /** What the stage reads from pictures. */
 const ON_STAGE = ['base_color', 'specular_roughness', 'base_metalness', 'emission_color']
 const channel = ref('')
 const width = ref(50)
 const height = ref(50)
 
-async function turn() {
+function turn() {
   open.value = !open.value
   if (!open.value) return
-  channel.value = picture.value?.channel ?? (colour.value ? 'rgb' : (USUAL[props.parameter] ?? 'r'))
+  channel.value = picture.value?.channel ?? control.value?.channel ?? ''
   const size = picture.value?.size
   if (size) [width.value, height.value] = size.map((m) => Math.round(1000 * m) / 10) as [number, number]
-  const all = await api.pictures(workspace.id).catch((e: unknown) => {
-    workspace.report(e)
-    return []
-  })
-  pictures.value = all.map((p) => p.sha256)
 }
 
-if (props.begun) void turn()
+if (props.begun) turn()
 
 async function bring(e: Event) {
   const input = e.target as HTMLInputElement
@@ -41,19 +38,16 @@ async function bring(e: Event) {
   if (!file) return
   try {
     const { sha256 } = await api.addPicture(workspace.id, file)
-    if (!pictures.value.includes(sha256)) pictures.value = [sha256, ...pictures.value]
+    brought.value = [sha256, ...brought.value]
     take(sha256)
   } catch (error) {
     workspace.report(error)
   }
 }
 
-/** The parameter's own value is set so that the picture shows as it is. */
 function take(image: string) {
-  const use = { image, channel: channel.value, real_size: [width.value / 100, height.value / 100] }
-  const textures = { textures: { [props.parameter]: use } }
-  const fresh = picture.value ? {} : { [props.parameter]: colour.value ? [1, 1, 1] : 1 }
-  void props.of.commit({ ...textures, ...fresh })
+  const real_size = [width.value / 100, height.value / 100]
+  void props.of.commit({ picture: { of: props.parameter, image, channel: channel.value, real_size } })
 }
 function again() {
   if (picture.value) take(picture.value.image)
@@ -62,7 +56,7 @@ function again() {
 
 <template>
   <button v-if="!begun" class="plain small link" :aria-expanded="open" @click="turn">Change</button>
-  <div v-if="open" class="pick" :aria-label="`Picture for ${of.control(parameter)?.label ?? parameter}`">
+  <div v-if="open" class="pick" :aria-label="`Picture for ${control?.label ?? parameter}`">
     <label class="small" title="Real width and height of one repeat">
       One repeat
       <input
@@ -86,7 +80,7 @@ function again() {
       />
       cm
     </label>
-    <label v-if="!colour" class="small" title="Which of the picture’s channels is read">
+    <label v-if="control?.shape !== 'COLOUR'" class="small" title="Which of the picture’s channels is read">
       Channel
       <select v-model="channel" aria-label="Channel" @change="again">
         <option value="r">red</option>

@@ -28,21 +28,24 @@ class PicturesTest extends ProjectTest {
                 .get("sha256")
                 .asString();
         browser.sendFile(project + "/pictures", "again.png", CHECKS);
-        JsonNode all = browser.get(project + "/pictures").json();
-        assertThat(all.valueStream().filter(p -> p.get("sha256").asString().equals(sha256)))
+        assertThat(scene().get("pictures")
+                        .valueStream()
+                        .filter(p -> p.get("sha256").asString().equals(sha256)))
                 .hasSize(1);
-        Map<String, Object> use = Map.of("image", sha256, "channel", "rgb", "real_size", List.of(0.5, 0.25));
-        adjust(Map.of("textures", Map.of("base_color", use), "base_color", List.of(1, 1, 1)));
+        adjust(picture("base_color", sha256, 0.25));
         JsonNode texture = physical().get("baseColorTexture");
         assertThat(texture.get("image").asString()).isEqualTo(sha256);
         assertThat(texture.get("scale").get(1).asDouble()).isEqualTo(4);
+        assertThat(physical().get("baseColor").get(2).asDouble())
+                .as("shows as it is")
+                .isEqualTo(1);
         adjust(Map.of("plain", "base_color"));
         assertThat(physical().get("baseColorTexture").isNull()).isTrue();
-        assertThat(tried("/adjustments", change(Map.of("textures", Map.of("specular_ior", use))))
-                        .sentence())
+        assertThat(tried("/adjustments", change(picture("specular_ior", sha256, 1))).sentence())
                 .contains("No picture can drive");
-        Map<String, Object> foreign = Map.of("image", "0".repeat(64), "channel", "rgb");
-        assertThat(tried("/adjustments", change(Map.of("textures", Map.of("base_color", foreign))))
+        assertThat(tried("/adjustments", change(picture("base_color", sha256, 0))).sentence())
+                .contains("1 mm to 1 km");
+        assertThat(tried("/adjustments", change(picture("base_color", "0".repeat(64), 1)))
                         .status())
                 .isEqualTo(404);
     }
@@ -64,6 +67,10 @@ class PicturesTest extends ProjectTest {
 
     private static Map<String, Object> change(Map<String, Object> values) {
         return Map.of("part", LEG, "span", 0, "values", values);
+    }
+
+    private static Map<String, Object> picture(String parameter, String image, double high) {
+        return Map.of("picture", Map.of("of", parameter, "image", image, "real_size", List.of(0.5, high)));
     }
 
     private void adjust(Map<String, Object> values) {

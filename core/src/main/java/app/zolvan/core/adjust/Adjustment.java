@@ -14,7 +14,10 @@ import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.ParameterException;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.material.TextureUse.Channel;
+import app.zolvan.core.material.TextureUse.RealSize;
 import app.zolvan.core.render.surface.GlossMeter;
+import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
@@ -24,7 +27,8 @@ import java.util.function.Function;
  * A change of a material as a designer makes it: values of parameters by their names, and what is no parameter but a wish
  * about several: {@code kind}, {@code sub_kind}, {@code metal}, {@code gloss} (GU), {@code relief} (strength of the normal
  * map), {@code temperature} (of the glow, in kelvins), {@code lumens} (of a part of {@code area} m²). A picture that
- * drives a parameter is let go of by {@code plain} with the parameter's name; {@code curve} (degrees, reflectance) draws
+ * drives a parameter is set by {@code picture} (the parameter as {@code of}, {@code image}, {@code channel}, {@code
+ * real_size} of a repeat in metres) and let go of by {@code plain} with the parameter's name; {@code curve} (degrees, reflectance) draws
  * the reflectance by angle; {@code tone} (the parameter as {@code of}, and values of {@link Tone}, or {@code plain})
  * changes the colours of the picture that drives it; {@code age} (0 … 1) lets it age as its kind does; {@code
  * elsewhere} takes others' numbers, see {@link Convention}; {@code whole} replaces all values, as {@link MaterialJson} writes them.
@@ -46,7 +50,8 @@ public record Adjustment(Material material, String limit) {
             "curve",
             "tone",
             "age",
-            "elsewhere");
+            "elsewhere",
+            "picture");
     private static final double STEEPEST = 4;
 
     /**
@@ -78,6 +83,9 @@ public record Adjustment(Material material, String limit) {
         }
         if (values.has("plain")) {
             s = s.withTexture(parameter(values.get("plain").text()), null);
+        }
+        if (values.has("picture")) {
+            s = pictured(s, values.get("picture"));
         }
         if (values.has("tone")) {
             s = toned(s, values.get("tone"), means);
@@ -138,6 +146,51 @@ public record Adjustment(Material material, String limit) {
             return Metal.valueOf(name.toUpperCase(Locale.ROOT));
         } catch (IllegalArgumentException e) {
             throw new ParameterException("metal", "There is no measured metal “" + name + "”.");
+        }
+    }
+
+    /**
+     * A picture in the place of none, or of another: how that one was toned and what lies beyond its edges stays. Where none
+     * was, the parameter's own value is made full, so that the picture shows as it is.
+     */
+    private static Surface pictured(Surface s, JsonValue wish) throws ImportException {
+        Parameter p = parameter(wish.require("of").text());
+        if (!p.takesPicture()) {
+            throw new ParameterException("picture", "No picture can drive " + p.openPbrName() + ".");
+        }
+        double[] size = wish.numbers("real_size", 1, 1);
+        if (size.length != 2 || !isSize(size[0]) || !isSize(size[1])) {
+            throw new ParameterException("picture", "One repeat of a picture is 1 mm to 1 km wide and high.");
+        }
+        Channel channel =
+                channel(wish.text("channel", TextureUse.usualChannel(p).name()));
+        RealSize real = new RealSize(size[0], size[1]);
+        String image = wish.require("image").text();
+        TextureUse before = s.textures().get(p);
+        if (before == null) {
+            Surface full = p.shape() == Parameter.Shape.TEXTURE_ONLY ? s : s.with(p, filled(p));
+            return full.withTexture(p, TextureUse.repeating(image, channel, real));
+        }
+        Tone tone = before.image().equals(image) ? before.tone() : null; // a tone knows its picture's mean
+        return s.withTexture(
+                p, new TextureUse(image, channel, real, before.wrapU(), before.wrapV(), before.strength(), tone));
+    }
+
+    private static boolean isSize(double metres) {
+        return metres >= 0.001 && metres <= 1000;
+    }
+
+    private static double[] filled(Parameter p) {
+        double[] full = new double[p.components()];
+        Arrays.fill(full, Math.max(p.min(), Math.min(1, p.max())));
+        return full;
+    }
+
+    private static Channel channel(String name) {
+        try {
+            return Channel.valueOf(name.toUpperCase(Locale.ROOT));
+        } catch (IllegalArgumentException e) {
+            throw new ParameterException("picture", "A picture has no channel “" + name + "”.");
         }
     }
 

@@ -74,4 +74,14 @@ public record TextureUse(
     public static TextureUse repeating(String image, Channel channel, Placement placement) {
         return new TextureUse(image, channel, placement, Wrap.REPEAT, Wrap.REPEAT, 1);
     }
+
+    /** The channel that a parameter usually reads: numbers where glTF packs them, colours all three. */
+    public static Channel usualChannel(Parameter p) {
+        return switch (p) {
+            case SPECULAR_ROUGHNESS -> Channel.G;
+            case BASE_METALNESS -> Channel.B;
+            case GEOMETRY_OPACITY -> Channel.A;
+            default -> p.shape() == Parameter.Shape.NUMBER ? Channel.R : Channel.RGB;
+        };
+    }
 }

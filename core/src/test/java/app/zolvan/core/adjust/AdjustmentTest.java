@@ -21,6 +21,8 @@ import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.render.surface.Fresnel;
 import app.zolvan.core.render.surface.GlossMeter;
+import app.zolvan.core.render.surface.SurfaceValues;
+import java.lang.reflect.Field;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
@@ -178,6 +180,68 @@ class AdjustmentTest {
             }
         }
         assertThatExceptionOfType(ParameterException.class).isThrownBy(() -> adjusted(null, RED, "{\"age\": 2}"));
+    }
+
+    /** What is offered is what rays read: each parameter that takes a picture is changed by one, no other is. */
+    @ParameterizedTest
+    @EnumSource(Parameter.class)
+    void aPictureDrivesWhatItIsOfferedFor(Parameter p) throws ImportException {
+        if (p == Parameter.GEOMETRY_NORMAL || p == Parameter.GEOMETRY_HEIGHT) {
+            return; // they bend the surface instead
+        }
+        Surface full = Surface.STANDARD;
+        for (Parameter each : Parameter.values()) {
+            if (each.shape() != Parameter.Shape.TEXTURE_ONLY) {
+                double[] v = each.standardValue();
+                Arrays.fill(v, Math.max(each.min(), Math.min(1, each.max())));
+                full = full.with(each, v);
+            }
+        }
+        SurfaceValues before = SurfaceValues.of(full);
+        SurfaceValues after = SurfaceValues.of(full);
+        after.multiply(p, new double[] {0.5, 0.5, 0.5, 0.5}, 0.5);
+        assertThat(same(before, after)).isEqualTo(!p.takesPicture());
+    }
+
+    private static boolean same(SurfaceValues a, SurfaceValues b) {
+        for (Field f : SurfaceValues.class.getFields()) {
+            try {
+                if (!f.get(a).equals(f.get(b))) {
+                    return false;
+                }
+            } catch (IllegalAccessException e) {
+                throw new AssertionError(e);
+            }
+        }
+        return true;
+    }
+
+    @Test
+    void anotherPictureLiesAsTheFirstDidAndOnlyItsOwnToneIsKept() throws ImportException {
+        Surface first = adjusted(
+                        null,
+                        RED,
+                        "{\"picture\": {\"of\": \"base_color\", \"image\": \"aa\", \"real_size\": [0.5, 0.25]},"
+                                + " \"tone\": {\"of\": \"base_color\", \"saturation\": 0}}")
+                .material()
+                .surface();
+        assertThat(first.colour(Parameter.BASE_COLOR)).isEqualTo(LinearRgb.WHITE);
+        Surface wider = adjusted(
+                        null,
+                        first,
+                        "{\"picture\": {\"of\": \"base_color\", \"image\": \"aa\", \"real_size\": [2, 1]}}")
+                .material()
+                .surface();
+        assertThat(wider.textures().get(Parameter.BASE_COLOR).tone().saturation())
+                .isZero();
+        Surface other = adjusted(
+                        null,
+                        wider.with(Parameter.BASE_COLOR, 0.5, 0.5, 0.5),
+                        "{\"picture\": {\"of\": \"base_color\", \"image\": \"bb\", \"real_size\": [2, 1]}}")
+                .material()
+                .surface();
+        assertThat(other.textures().get(Parameter.BASE_COLOR).tone()).isNull();
+        assertThat(other.colour(Parameter.BASE_COLOR)).isEqualTo(LinearRgb.grey(0.5));
     }
 
     @Test

@@ -9,20 +9,17 @@ import app.zolvan.core.colour.OkLch;
 import app.zolvan.core.colour.PictureColours;
 import app.zolvan.core.colour.TargetTone;
 import app.zolvan.core.colour.Undertone;
-import app.zolvan.core.texture.ImageFile;
-import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.asset.PostedPicture;
 import app.zolvan.server.problem.Problem;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.constraints.DecimalMax;
 import jakarta.validation.constraints.DecimalMin;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpStatus;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -34,7 +31,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/colours")
 class ColourController {
-    private static final long PICTURE_BYTES = 30L << 20;
+    private static final int PICTURE_BYTES = 30 << 20;
     private static final long PICTURE_PIXELS = 1_000_000;
     private static final int PALETTE = 6;
     private static final int SPOTS = 4;
@@ -154,11 +151,8 @@ class ColourController {
             @RequestParam(defaultValue = "1") double height,
             HttpServletRequest request)
             throws IOException {
-        byte[] bytes = request.getInputStream().readNBytes((int) PICTURE_BYTES + 1);
-        if (bytes.length > PICTURE_BYTES) {
-            throw AssetService.tooLarge(PICTURE_BYTES);
-        }
-        PictureColours picture = new PictureColours(decoded(bytes));
+        PictureColours picture = new PictureColours(
+                PostedPicture.of(request, PICTURE_BYTES, PICTURE_PIXELS).image());
         int w = picture.width();
         int h = picture.height();
         PictureColours.Area area =
@@ -175,16 +169,5 @@ class ColourController {
                 picture.mostColoured(SPOTS).stream()
                         .map(s -> new ColouredSpot(s.x(), s.y(), ColourWire.of(s.colour())))
                         .toList());
-    }
-
-    private static BufferedImage decoded(byte[] bytes) {
-        try {
-            return ImageFile.decode(bytes, PICTURE_PIXELS);
-        } catch (IOException e) {
-            throw Problem.of(
-                    HttpStatus.UNPROCESSABLE_CONTENT,
-                    "damaged",
-                    "This is no PNG or JPEG that can be read. Save the picture anew and choose it again.");
-        }
     }
 }

@@ -9,6 +9,7 @@ import app.zolvan.core.material.Metal;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Substance;
 import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.colour.ColourWire;
 import app.zolvan.server.project.ProjectService;
@@ -16,6 +17,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
@@ -60,7 +62,7 @@ class LibraryController {
      *
      * @param scale    what is shown is the parameter times this
      * @param traced   whether only traced pictures show it
-     * @param pictured whether a picture may drive it
+     * @param channel  of a picture that it usually reads; null where no picture may drive it
      * @param standard OpenPBR's own value; null for a wish
      */
     record ControlWire(
@@ -78,7 +80,7 @@ class LibraryController {
             String unit,
             double scale,
             boolean traced,
-            boolean pictured,
+            @Nullable String channel,
             @Nullable Object standard) {
 
         static ControlWire of(Control c) {
@@ -97,7 +99,10 @@ class LibraryController {
                     c.unit(),
                     c.scale(),
                     c.traced(),
-                    c.parameter().filter(Parameter::takesPicture).isPresent(),
+                    c.parameter()
+                            .filter(Parameter::takesPicture)
+                            .map(p -> TextureUse.usualChannel(p).name().toLowerCase(Locale.ROOT))
+                            .orElse(null),
                     c.parameter()
                             .map(p -> MaterialJson.value(Surface.STANDARD, p))
                             .orElse(null));

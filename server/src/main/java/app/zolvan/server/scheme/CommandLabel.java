@@ -21,6 +21,7 @@ final class CommandLabel {
         return switch (key) {
             case "sub_kind" -> "Finish";
             case "elsewhere" -> "Values from elsewhere";
+            case "picture" -> "Picture";
             case "tone" -> "Picture’s colours";
             case "plain" -> "Picture taken off";
             case "whole" -> "Look put back";
