@@ -39,13 +39,6 @@ function read(buffer: ArrayBuffer): LeafData {
   return { blade, counts, places: new InstancedBufferAttribute(places, 16) }
 }
 
-function countAt(counts: Uint32Array, cover: number): number {
-  const at = 100 * cover
-  const below = Math.min(99, Math.floor(at))
-  const [from = 0, to = 0] = counts.subarray(below, below + 2)
-  return Math.round(from + (at - below) * (to - from))
-}
-
 /** What grows on a region of a part. */
 export interface Grown {
   part: number
@@ -108,7 +101,7 @@ export class LeafCover {
     const [r = 0, gr = 0, b = 0] = g.foliage.colour
     mesh.material.color.setRGB(r, gr, b)
     mesh.material.roughness = g.foliage.roughness
-    mesh.count = countAt(data.counts, g.foliage.cover)
+    mesh.count = data.counts[Math.round(100 * g.foliage.cover)] ?? 0
     mesh.visible = g.visible
   }
 

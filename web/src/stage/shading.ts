@@ -113,6 +113,8 @@ const FLAKES_LAID = `
 /** Layers over what the surface was: weathering, growth, wear and dust, where their cover is. */
 const AGE_DECLARED = `
 uniform sampler2D ageFields;
+uniform float ageNever;
+uniform float ageMiddle;
 uniform float ageAmount[4];
 uniform float ageSoftness[4];
 uniform float ageSelf[4];
@@ -126,14 +128,14 @@ varying vec2 vAgeUv;
 const AGE_LAID = `
   float ageCovered = 0.0;
   {
-    vec4 resistance = 1.25 * texture2D( ageFields, vAgeUv );
+    vec4 resistance = ageNever * texture2D( ageFields, vAgeUv );
     vec3 fresh = diffuseColor.rgb;
     float grey = dot( fresh, vec3( 0.2126, 0.7152, 0.0722 ) );
     #pragma unroll_loop_start
     for ( int i = 0; i < 4; i ++ ) {
       {
         float cover = ageAmount[ i ] > 0.0 ? clamp( ( ageAmount[ i ] * ( 1.0 + ageSoftness[ i ] ) - resistance[ i ] ) / ageSoftness[ i ], 0.0, 1.0 ) : 0.0;
-        diffuseColor.rgb = mix( diffuseColor.rgb, ageSelf[ i ] * fresh + ageGrey[ i ] * grey + max( 0.0, 1.0 + ageMottled[ i ] * ( resistance[ i ] - 0.55 ) ) * ageColour[ i ], cover );
+        diffuseColor.rgb = mix( diffuseColor.rgb, ageSelf[ i ] * fresh + ageGrey[ i ] * grey + max( 0.0, 1.0 + ageMottled[ i ] * ( resistance[ i ] - ageMiddle ) ) * ageColour[ i ], cover );
         roughnessFactor = mix( roughnessFactor, ageRoughness[ i ], cover );
         metalnessFactor = mix( metalnessFactor, ageMetalness[ i ], cover );
         ageCovered = 1.0 - ( 1.0 - ageCovered ) * ( 1.0 - cover );
@@ -277,13 +279,16 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
 
 /** What years have made of it, over a part's resistances; new without them. */
 export function setAge(m: MeshPhysicalMaterial, p: Physical, fields: Texture | null): void {
-  const layers = p.beyond.ageing?.layers
+  const { ageing } = p.beyond
+  const layers = ageing?.layers
   set(
     m,
     'age',
-    layers && fields
+    ageing && layers && fields
       ? {
           ageFields: fields,
+          ageNever: ageing.never,
+          ageMiddle: ageing.middle,
           ageAmount: layers.map((l) => l.amount),
           ageSoftness: layers.map((l) => l.softness),
           ageSelf: layers.map((l) => l.self),

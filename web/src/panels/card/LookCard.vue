@@ -130,15 +130,12 @@ const folds = computed(() =>
       !(f.title === 'Glow' && shownFirst.value.has('emission_luminance')),
   ),
 )
-function ageWord(age: number): string {
-  return age < 0.25 ? 'a little' : age < 0.6 ? 'in use' : 'old'
-}
 function isSet(parameter: string, standard: unknown): boolean {
   return JSON.stringify(values.value[parameter]) !== JSON.stringify(standard)
 }
 function summaryOf(title: string, set: number): string {
   if (title === 'Finish') return material.value?.finish ?? ''
-  if (title === 'Ageing') return set > 0 ? ageWord(material.value?.age ?? 0) : 'new'
+  if (title === 'Ageing') return material.value?.ageWord ?? ''
   return set > 0 ? `${set} set` : ''
 }
 const toOrigin = computed(() => {

@@ -7,7 +7,9 @@ import PicturePick from './PicturePick.vue'
 /** Has a picture drive one of some parameters that none drives yet. */
 const props = defineProps<{ controls: Control[]; of: Card }>()
 const free = computed(() =>
-  props.controls.filter((c) => c.channel !== null && !props.of.material.textures.some((t) => t.parameter === c.name)),
+  props.controls.filter(
+    (c) => c.channel !== null && !props.of.material.textures.some((t) => t.parameter === c.name),
+  ),
 )
 const chosen = ref('')
 const parameter = computed(() => (free.value.some((c) => c.name === chosen.value) ? chosen.value : ''))

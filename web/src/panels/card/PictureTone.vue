@@ -3,52 +3,34 @@ import { computed, ref } from 'vue'
 import { api } from '../../api/client'
 import { useWorkspace } from '../../stores/workspace'
 import ValueSlider from '../shared/ValueSlider.vue'
-import type { Card } from './card'
+import { hintOf, type Card } from './card'
 import LchSliders from './LchSliders.vue'
 
 /** How the colours of the picture that drives a parameter are changed; the picture itself stays. */
 const props = defineProps<{ parameter: string; of: Card }>()
 const workspace = useWorkspace()
 const picture = computed(() => props.of.material.textures.find((t) => t.parameter === props.parameter))
-const PLAIN = { saturation: 1, contrast: 1, brightness: 1, tinted: 0, faded: 0 }
-const tone = computed(
-  () => picture.value?.tone ?? { ...PLAIN, tint: [0.35, 0.2, 0.1], fade: [0.8, 0.8, 0.8] },
+/** Numbers of the tone, and the colour that belongs to some; what they are called and take is core's. */
+const NUMBERS = [
+  { name: 'saturation', colour: null },
+  { name: 'contrast', colour: null },
+  { name: 'brightness', colour: null },
+  { name: 'tinted', colour: 'tint' },
+  { name: 'faded', colour: 'fade' },
+] as const
+const rows = computed(() =>
+  NUMBERS.flatMap(({ name, colour }) => {
+    const control = props.of.control(name)
+    const standard = Number(control?.standard ?? 0)
+    const tone = picture.value?.tone
+    const value = tone?.[name] ?? standard
+    return control
+      ? [{ name, colour, control, standard, value, linear: (colour && tone?.[colour]) ?? GREY }]
+      : []
+  }),
 )
+const GREY = [0.5, 0.5, 0.5]
 const open = ref<'' | 'tint' | 'fade'>('')
-const SLIDERS = [
-  {
-    name: 'saturation',
-    label: 'Saturation',
-    max: 2,
-    hint: 'How colourful the picture is: 0 grey; 1 as it is.',
-  },
-  {
-    name: 'contrast',
-    label: 'Contrast',
-    max: 2,
-    hint: 'How far light and dark are apart: 0 its mean; 1 as it is.',
-  },
-  {
-    name: 'brightness',
-    label: 'Brightness',
-    max: 2,
-    hint: 'How light it is: 0.5 half as light; 1 as it is.',
-  },
-] as const
-const LAID = [
-  {
-    name: 'tinted',
-    colour: 'tint',
-    label: 'Tint',
-    hint: 'Turns it into shades of one colour, as a stain does: 0.3 a breath; 1 wholly.',
-  },
-  {
-    name: 'faded',
-    colour: 'fade',
-    label: 'Fade',
-    hint: 'Lets it fade into a plain colour: 0.2 chalky; 1 plain.',
-  },
-] as const
 
 function wish(values: Record<string, unknown>) {
   return { tone: { of: props.parameter, ...values } }
@@ -72,43 +54,33 @@ function css(linear: number[]): string {
         As it was
       </button>
     </div>
-    <ValueSlider
-      v-for="s in SLIDERS"
-      :key="s.name"
-      :label="s.label"
-      :value="tone[s.name]"
-      :max="s.max"
-      :changed="tone[s.name] !== PLAIN[s.name]"
-      :hint="s.hint"
-      @input="of.attempt(wish({ [s.name]: $event }))"
-      @change="of.commit(wish({ [s.name]: $event }))"
-      @reset="of.commit(wish({ [s.name]: PLAIN[s.name] }))"
-    />
-    <template v-for="l in LAID" :key="l.name">
-      <div class="laid">
+    <template v-for="r in rows" :key="r.name">
+      <div :class="{ laid: r.colour }">
         <ValueSlider
-          :label="l.label"
-          :value="tone[l.name]"
-          :changed="tone[l.name] !== 0"
-          :hint="l.hint"
-          @input="of.attempt(wish({ [l.name]: $event, [l.colour]: tone[l.colour] }))"
-          @change="of.commit(wish({ [l.name]: $event, [l.colour]: tone[l.colour] }))"
-          @reset="of.commit(wish({ [l.name]: 0 }))"
+          :label="r.control.label"
+          :value="r.value"
+          :max="r.control.max"
+          :changed="r.value !== r.standard"
+          :hint="hintOf(r.control)"
+          @input="of.attempt(wish({ [r.name]: $event }))"
+          @change="of.commit(wish({ [r.name]: $event }))"
+          @reset="of.commit(wish({ [r.name]: r.standard }))"
         />
         <button
+          v-if="r.colour"
           class="swatch"
-          :style="{ background: css(tone[l.colour]) }"
-          :title="`Its colour`"
-          :aria-label="`Colour of the ${l.colour}`"
-          :aria-expanded="open === l.colour"
-          @click="open = open === l.colour ? '' : l.colour"
+          :style="{ background: css(r.linear) }"
+          title="Its colour"
+          :aria-label="`Colour of the ${r.colour}`"
+          :aria-expanded="open === r.colour"
+          @click="open = open === r.colour ? '' : r.colour"
         />
       </div>
       <LchSliders
-        v-if="open === l.colour"
-        :linear="tone[l.colour]"
-        @attempt="of.attempt(wish({ [l.colour]: $event, [l.name]: tone[l.name] || 1 }))"
-        @commit="of.commit(wish({ [l.colour]: $event, [l.name]: tone[l.name] || 1 }))"
+        v-if="r.colour && open === r.colour"
+        :linear="r.linear"
+        @attempt="of.attempt(wish({ [r.colour]: $event, [r.name]: r.value || 1 }))"
+        @commit="of.commit(wish({ [r.colour]: $event, [r.name]: r.value || 1 }))"
       />
     </template>
   </div>

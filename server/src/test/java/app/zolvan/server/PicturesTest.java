@@ -41,9 +41,11 @@ class PicturesTest extends ProjectTest {
                 .isEqualTo(1);
         adjust(Map.of("plain", "base_color"));
         assertThat(physical().get("baseColorTexture").isNull()).isTrue();
-        assertThat(tried("/adjustments", change(picture("specular_ior", sha256, 1))).sentence())
+        assertThat(tried("/adjustments", change(picture("specular_ior", sha256, 1)))
+                        .sentence())
                 .contains("No picture can drive");
-        assertThat(tried("/adjustments", change(picture("base_color", sha256, 0))).sentence())
+        assertThat(tried("/adjustments", change(picture("base_color", sha256, 0)))
+                        .sentence())
                 .contains("1 mm to 1 km");
         assertThat(tried("/adjustments", change(picture("base_color", "0".repeat(64), 1)))
                         .status())

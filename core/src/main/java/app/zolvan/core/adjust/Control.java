@@ -2,13 +2,16 @@ package app.zolvan.core.adjust;
 
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
- * How a designer meets one parameter, or one wish about several: its name in plain words, a sentence, two values to start
+ * How a designer meets one parameter, one wish about several, or one value of a picture's tone: its name in plain words, a sentence, two values to start
  * from, and the numbers a control of it shows.
  *
  * @param name     OpenPBR's, or the wish's as {@link Adjustment} knows it
@@ -35,6 +38,10 @@ public record Control(
         double scale,
         boolean traced) {
 
+    /** The values of a picture's tone that are numbers, each with what leaves the picture as it is. */
+    private static final Map<String, Double> TONE =
+            Map.of("saturation", 1.0, "contrast", 1.0, "brightness", 1.0, "tinted", 0.0, "faded", 0.0);
+
     /** All parameters that have a value of their own, in the order in which they are shown, and wishes that are numbers. */
     public static final List<Control> ALL = read();
 
@@ -53,8 +60,8 @@ public record Control(
 
     private static Control control(JsonValue c) throws ImportException {
         String name = c.require("name").text();
-        if (Parameter.named(name).isEmpty() && !Adjustment.WISHES.contains(name)) {
-            throw c.wrong("a known parameter or wish");
+        if (Parameter.named(name).isEmpty() && !Adjustment.WISHES.contains(name) && !TONE.containsKey(name)) {
+            throw c.wrong("a known parameter, wish or value of a tone");
         }
         return new Control(
                 name,
@@ -75,6 +82,13 @@ public record Control(
     /** The parameter it sets; empty for a wish. */
     public Optional<Parameter> parameter() {
         return Parameter.named(name);
+    }
+
+    /** What it shows where nobody has changed it, in its JSON shape; empty for a wish. */
+    public Optional<Object> standard() {
+        return Optional.ofNullable(TONE.get(name))
+                .map(Object.class::cast)
+                .or(() -> parameter().map(p -> MaterialJson.value(Surface.STANDARD, p)));
     }
 
     static List<String> texts(JsonValue c, String key) throws ImportException {

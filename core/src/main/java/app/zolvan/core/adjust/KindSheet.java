@@ -54,6 +54,15 @@ public record KindSheet(MaterialKind kind, List<String> first, List<SubKind> sub
         return Math.min(1, most);
     }
 
+    /** In words how far it has aged. */
+    public static String ageWord(MaterialKind kind, Surface s) {
+        if (WAYS.stream().allMatch(p -> s.number(p) == 0)) {
+            return "new";
+        }
+        double age = age(kind, s);
+        return age < 0.25 ? "a little" : age < 0.6 ? "in use" : "old";
+    }
+
     private static Map<Parameter, Double> waysOf(MaterialKind kind) {
         return kind == null ? Map.of(Parameter.AGE_DUST, 1.0) : of(kind).ageing();
     }

@@ -67,11 +67,9 @@ public record Leaves(List<Leaf> all, int[] counts) {
         }
     }
 
-    /** How many there are at a cover, 0 … 1. */
+    /** How many there are at a cover, 0 … 1, to the nearest hundredth. */
     public int count(double cover) {
-        double at = 100 * Math.max(0, Math.min(1, cover));
-        int below = (int) Math.min(99, Math.floor(at));
-        return (int) Math.round(counts[below] + (at - below) * (counts[below + 1] - counts[below]));
+        return counts[(int) Math.round(100 * cover)];
     }
 
     /**

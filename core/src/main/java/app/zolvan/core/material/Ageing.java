@@ -25,7 +25,7 @@ public record Ageing(List<Layer> layers, boolean corrodes) {
 
     private static final double BRIGHT = 92;
     /** A middling resistance. */
-    private static final double MIDDLE = 0.55;
+    public static final double MIDDLE = 0.55;
 
     private static final LinearRgb MOSS = new LinearRgb(0.05, 0.068, 0.022);
     private static final LinearRgb RUST = new LinearRgb(0.19, 0.065, 0.022);

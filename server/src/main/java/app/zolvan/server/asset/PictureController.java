@@ -30,8 +30,7 @@ class PictureController {
     /** Takes a PNG or JPEG as the request's body; the same one is kept once. */
     @PostMapping("/api/projects/{id}/pictures")
     @Transactional
-    public KeptPicture add(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, HttpServletRequest request)
+    public KeptPicture add(@AuthenticationPrincipal Account account, @PathVariable UUID id, HttpServletRequest request)
             throws IOException {
         projects.require(account, id);
         PostedPicture picture = PostedPicture.of(request, MOST_BYTES, LOOKED_AT);

@@ -27,8 +27,7 @@ public record PostedPicture(byte[] bytes, ImageHeader header, BufferedImage imag
         if (bytes.length > mostBytes) {
             throw AssetService.tooLarge(mostBytes);
         }
-        ImageHeader header =
-                ImageHeader.read(ByteBuffer.wrap(bytes)).orElseThrow(PostedPicture::unreadable);
+        ImageHeader header = ImageHeader.read(ByteBuffer.wrap(bytes)).orElseThrow(PostedPicture::unreadable);
         if (Math.max(header.width(), header.height()) > LONGEST_SIDE) {
             throw Problem.of(
                     HttpStatus.UNPROCESSABLE_CONTENT,

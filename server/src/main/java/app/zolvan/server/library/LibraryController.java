@@ -4,11 +4,9 @@ import app.zolvan.core.adjust.Control;
 import app.zolvan.core.adjust.Convention;
 import app.zolvan.core.adjust.KindSheet;
 import app.zolvan.core.colour.LinearRgb;
-import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.material.Metal;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Substance;
-import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.colour.ColourWire;
@@ -103,9 +101,7 @@ class LibraryController {
                             .filter(Parameter::takesPicture)
                             .map(p -> TextureUse.usualChannel(p).name().toLowerCase(Locale.ROOT))
                             .orElse(null),
-                    c.parameter()
-                            .map(p -> MaterialJson.value(Surface.STANDARD, p))
-                            .orElse(null));
+                    c.standard().orElse(null));
         }
     }
 

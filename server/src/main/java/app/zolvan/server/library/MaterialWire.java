@@ -71,6 +71,7 @@ public record MaterialWire(
         List<String> own,
         double gloss,
         double age,
+        String ageWord,
         String glossParameter,
         @Nullable String subKind,
         @Nullable String metal,
@@ -128,6 +129,7 @@ public record MaterialWire(
         Surface s = m.toSurface();
         Parameter colour = MainColour.of(s);
         double gloss = GlossReadings.of(s);
+        MaterialKind kind = m.toMaterial().kind();
         return new MaterialWire(
                 m.id(),
                 m.origin(),
@@ -146,7 +148,8 @@ public record MaterialWire(
                 m.parent(),
                 m.ownParameters().stream().map(Parameter::openPbrName).toList(),
                 gloss,
-                KindSheet.age(m.toMaterial().kind(), s),
+                KindSheet.age(kind, s),
+                KindSheet.ageWord(kind, s),
                 GlossMeter.roughness(s).openPbrName(),
                 subKind(m, s),
                 Arrays.stream(Metal.values())

@@ -76,14 +76,19 @@ public record PhysicalWire(
      * What years have made of it, over how readily each place ages.
      *
      * @param corrodes which of the two weatherings is meant
+     * @param never    the resistance that a whole texel stands for
+     * @param middle   the resistance where a mottled layer has its plain colour
      * @param layers   weathering, growth, wear and dust
      */
-    public record AgeingWire(boolean corrodes, List<LayerWire> layers) {
+    public record AgeingWire(boolean corrodes, double never, double middle, List<LayerWire> layers) {
         static @Nullable AgeingWire of(Ageing a) {
             return a.isNone()
                     ? null
                     : new AgeingWire(
-                            a.corrodes(), a.layers().stream().map(LayerWire::of).toList());
+                            a.corrodes(),
+                            Ageing.NEVER,
+                            Ageing.MIDDLE,
+                            a.layers().stream().map(LayerWire::of).toList());
         }
     }
 
