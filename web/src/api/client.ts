@@ -90,17 +90,31 @@ interface Sending {
   version?: number
 }
 
+async function reach(path: string, init?: RequestInit): Promise<Response> {
+  try {
+    return await fetch(path, init)
+  } catch {
+    throw new Refusal(0, 'unreachable', UNREACHABLE)
+  }
+}
+
+/** Fetches bytes as they are. */
+export async function bytesAt(path: string): Promise<ArrayBuffer> {
+  const response = await reach(path)
+  if (!response.ok) throw await refusalOf(response.status, await response.text())
+  return response.arrayBuffer()
+}
+
 async function send<T>(method: string, path: string, { body, version }: Sending = {}): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json' }
   if (body !== undefined) headers['Content-Type'] = 'application/json'
   if (method !== 'GET') headers['X-XSRF-TOKEN'] = csrfToken()
   if (version !== undefined) headers['If-Match'] = `"${version}"`
-  let response: Response
-  try {
-    response = await fetch(path, { method, headers, body: body === undefined ? null : JSON.stringify(body) })
-  } catch {
-    throw new Refusal(0, 'unreachable', UNREACHABLE)
-  }
+  const response = await reach(path, {
+    method,
+    headers,
+    body: body === undefined ? null : JSON.stringify(body),
+  })
   const text = await response.text()
   if (!response.ok) throw await refusalOf(response.status, text)
   return (text ? JSON.parse(text) : undefined) as T
@@ -114,12 +128,7 @@ async function sendFile<T>(path: string, body: Blob, name: string): Promise<T> {
     'X-File-Name': encodeURIComponent(name),
     'X-XSRF-TOKEN': csrfToken(),
   }
-  let response: Response
-  try {
-    response = await fetch(path, { method: 'POST', headers, body })
-  } catch {
-    throw new Refusal(0, 'unreachable', UNREACHABLE)
-  }
+  const response = await reach(path, { method: 'POST', headers, body })
   const text = await response.text()
   if (!response.ok) throw await refusalOf(response.status, text)
   return JSON.parse(text) as T

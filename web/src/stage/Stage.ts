@@ -63,6 +63,8 @@ interface Events {
   drawn: (revision: number) => void
   /** How many parts' ages are still being worked out. */
   ageing: (left: number) => void
+  /** Something could not be fetched. */
+  problem: (e: unknown) => void
   /** How many leaves a region has now. */
   leaves: (count: (r: Region) => number) => void
   /** A model is being pulled somewhere; or was, at the end; or, null, stands where it stood. */
@@ -75,6 +77,12 @@ export interface AssetLoader {
   image: ImageLoader
   ageing: AgeLoader
   leaves: LeafLoader
+}
+
+/** What a region shows until the next looks or the end of the trial. */
+interface Trial {
+  physical: Physical
+  material: MeshPhysicalMaterial
 }
 
 const BACKDROP_TOP = 0.6 + 0.04 // scene-linear; the tone curve takes 0.04 off, leaving about L* 82
@@ -105,8 +113,6 @@ export class Stage {
   private readonly surfaces: Surfaces
   private readonly ages: PartAges
   private readonly leaves: LeafCover
-  /** What grows on regions until the next looks or the end of a trial. */
-  private tried = new Map<string, Physical>()
   private readonly sides = new Sides()
   private showingSides = false
   private readonly plain = new PlainColours()
@@ -136,7 +142,7 @@ export class Stage {
   private readonly observer: ResizeObserver
   private looks: Look[] = []
   private regions: ProjectState['regions'] = []
-  private trials = new Map<string, MeshPhysicalMaterial>()
+  private trials = new Map<string, Trial>()
   private selection: number[] = []
   private selectionVisible = true
   private isolated: Set<number> | null = null
@@ -172,6 +178,7 @@ export class Stage {
       assets.ageing,
       () => this.applyLooks(),
       (left) => this.countAges(left),
+      (e) => this.handlers.problem?.(e),
     )
     this.leaves = new LeafCover(
       assets.leaves,
@@ -180,6 +187,7 @@ export class Stage {
         this.handlers.leaves?.((r) => this.leaves.count(r.part, r.span))
         this.invalidate()
       },
+      (e) => this.handlers.problem?.(e),
     )
     this.scene.background = backdrop(BACKDROP_TOP, BACKDROP_BOTTOM)
     this.model.add(this.batches.root, this.leaves.root)
@@ -431,23 +439,20 @@ export class Stage {
     this.looks = looks
     this.regions = regions
     this.trials.clear()
-    this.tried.clear()
     this.applyLooks()
   }
 
   /** Shows other numbers on some regions until the next `setLooks` or `endTrial`. */
   tryOn(regions: Region[], physical: Physical, mapping: string): void {
     this.trials.clear()
-    this.tried.clear()
     for (const r of regions) {
-      this.tried.set(`${r.part}/${r.span}`, physical)
       const material = this.surfaces.get(
         physical,
         mapping,
         false,
         this.fieldsOf(this.parts[r.part], physical),
       )
-      this.trials.set(`${r.part}/${r.span}`, material)
+      this.trials.set(`${r.part}/${r.span}`, { physical, material })
     }
     this.applyLooks()
     this.keepMoving()
@@ -456,12 +461,11 @@ export class Stage {
   endTrial(): void {
     if (this.trials.size === 0) return
     this.trials.clear()
-    this.tried.clear()
     this.applyLooks()
   }
 
   private applyLooks(): void {
-    const used = new Set<MeshPhysicalMaterial>(this.trials.values())
+    const used = new Set([...this.trials.values()].map((t) => t.material))
     for (const r of this.regions) {
       const look = this.looks[r.look]
       const mesh = this.parts[r.part]
@@ -470,7 +474,7 @@ export class Stage {
       const own = this.surfaces.get(look.physical, look.mapping, painted, this.fieldsOf(mesh, look.physical))
       used.add(own)
       const worn = (mesh.userData['worn'] ??= []) as MeshPhysicalMaterial[]
-      worn[r.span] = this.trials.get(`${r.part}/${r.span}`) ?? own
+      worn[r.span] = this.trials.get(`${r.part}/${r.span}`)?.material ?? own
     }
     this.surfaces.keepOnly(used)
     this.place()
@@ -493,7 +497,7 @@ export class Stage {
   /** Has leaves grow where looks say so. */
   private grow(): void {
     const grown = this.regions.flatMap((r) => {
-      const physical = this.tried.get(`${r.part}/${r.span}`) ?? this.looks[r.look]?.physical
+      const physical = this.trials.get(`${r.part}/${r.span}`)?.physical ?? this.looks[r.look]?.physical
       const foliage = physical?.beyond.leaves
       const mesh = this.parts[r.part]
       return foliage && mesh ? [{ part: r.part, span: r.span, foliage, visible: mesh.visible }] : []

@@ -75,6 +75,7 @@ export class PartAges {
     private readonly load: AgeLoader,
     private readonly onChange: () => void,
     private readonly onProgress: (left: number) => void,
+    private readonly onProblem: (e: unknown) => void,
   ) {}
 
   /** The resistances of a part, whose mesh is made ready for them; null while they are on their way. */
@@ -103,7 +104,10 @@ export class PartAges {
     for (let next = this.queue.shift(); next; next = this.queue.shift()) {
       this.onProgress(this.queue.length + 1)
       const mine = next
-      const buffer = await this.load(mine.part, mine.corrodes).catch(() => null)
+      const buffer = await this.load(mine.part, mine.corrodes).catch((e: unknown) => {
+        this.onProblem(e)
+        return null
+      })
       // shapes may have changed meanwhile: then nobody asks for it any more
       if (buffer && this.asked.has(mine.key)) this.known.set(mine.key, read(buffer))
       this.onChange()

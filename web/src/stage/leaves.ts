@@ -60,6 +60,7 @@ export class LeafCover {
     load: LeafLoader,
     private readonly onWaiting: (change: number) => void,
     private readonly onChange: () => void,
+    private readonly onProblem: (e: unknown) => void,
   ) {
     this.load = atMost(AT_ONCE, (g) => load(g.part, g.span, g.foliage.size))
   }
@@ -112,7 +113,7 @@ export class LeafCover {
       .then((buffer) => {
         if (this.known.has(key)) this.known.set(key, read(buffer))
       })
-      .catch(() => undefined)
+      .catch((e: unknown) => this.onProblem(e))
       .finally(() => {
         this.onWaiting(-1)
         this.arrange(this.grown)

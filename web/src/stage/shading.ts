@@ -68,6 +68,9 @@ const FLAKES_DECLARED = `
 uniform float flakeWeight;
 uniform float flakeSize;
 varying vec3 vFlakeAt;
+float flakeRest( float whole, float part ) {
+  return pow( max( 0.0, pow( whole, 1.4 ) - pow( part, 1.4 ) ), 1.0 / 1.4 );
+}
 uvec3 flakeHash( uvec3 v ) {
   v = v * 1664525u + 1013904223u;
   v.x += v.y * v.z; v.y += v.z * v.x; v.z += v.x * v.y;
@@ -99,12 +102,13 @@ const FLAKES_LAID = `
       }
       vec3 drawn = flakeUnits( flake, 1u );
       if ( drawn.x < flakeWeight ) {
-        float spread = alone * sqrt( alpha * alpha - own * own );
-        float slope = spread * sqrt( min( 9.0, - log( 1.0 - drawn.y ) ) );
+        float spread = alone * flakeRest( alpha, own );
+        float steepness = min( 0.9, drawn.y );
+        float slope = spread * sqrt( steepness / ( 1.0 - steepness ) );
         vec3 across = normalize( abs( normal.y ) < 0.9 ? cross( normal, vec3( 0.0, 1.0, 0.0 ) ) : cross( normal, vec3( 1.0, 0.0, 0.0 ) ) );
         float around = 6.2831853 * drawn.z;
         normal = normalize( normal + slope * ( cos( around ) * across + sin( around ) * cross( normal, across ) ) );
-        roughnessFactor = sqrt( sqrt( alpha * alpha - spread * spread ) );
+        roughnessFactor = sqrt( flakeRest( alpha, spread ) );
       }
     }
   }

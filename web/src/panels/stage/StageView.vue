@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
-import { api, type Level, type Scene } from '../../api/client'
+import { api, bytesAt, type Level, type Scene } from '../../api/client'
 import type { Pulled } from '../../stage/placeHandles'
 import { Stage, type Place, type Region } from '../../stage/Stage'
 import { loadImage } from '../../stage/surfaces'
@@ -32,26 +32,15 @@ function begin() {
   if (!element.value) return
   try {
     const stage = new Stage(element.value, {
-      mesh: async (sha256) => {
-        const response = await fetch(api.assetAddress(id, sha256))
-        if (!response.ok) throw new Error(`mesh ${sha256}: ${response.status}`)
-        return response.arrayBuffer()
-      },
+      mesh: (sha256) => bytesAt(api.assetAddress(id, sha256)),
       image: (sha256) => loadImage(api.assetAddress(id, sha256)),
-      ageing: async (part, corrodes) => {
-        const response = await fetch(api.ageingAddress(id, part, corrodes))
-        if (!response.ok) throw new Error(`ageing of ${part}: ${response.status}`)
-        return response.arrayBuffer()
-      },
-      leaves: async (part, span, size) => {
-        const response = await fetch(api.leavesAddress(id, part, span, size))
-        if (!response.ok) throw new Error(`leaves on ${part}: ${response.status}`)
-        return response.arrayBuffer()
-      },
+      ageing: (part, corrodes) => bytesAt(api.ageingAddress(id, part, corrodes)),
+      leaves: (part, span, size) => bytesAt(api.leavesAddress(id, part, span, size)),
     })
     stage.on('pick', pick)
     stage.on('pull', pull)
     stage.on('ageing', (left) => (ageing.value = left))
+    stage.on('problem', (e) => workspace.report(e))
     stage.on('leaves', (count) => (workspace.leavesOn = (r) => count(r)))
     stageHandle.value = stage
     void stage.setLight(workspace.light)

@@ -5,6 +5,7 @@ import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.mapping.Atlas;
 import app.zolvan.core.material.Ageing;
+import app.zolvan.core.texture.Chance;
 import java.util.function.Supplier;
 import java.util.stream.IntStream;
 
@@ -174,7 +175,7 @@ public final class AgeBake {
         Vec3 above = p.plus(flat.times(lift));
         double sky = 0;
         double near = 0;
-        double turn = SolidNoise.unit(seed);
+        double turn = Chance.unit(seed);
         for (int i = 0; i < OUTWARD; i++) { // cosine-weighted, in a spiral
             double u = (i + 0.5) / OUTWARD;
             double radius = Math.sqrt(u);

@@ -5,6 +5,7 @@ import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.TriangleSoup;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.mapping.Atlas;
+import app.zolvan.core.texture.Chance;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.util.ArrayList;
@@ -90,7 +91,7 @@ public record Leaves(List<Leaf> all, int[] counts) {
         int n = (int) Math.min(MOST, Math.round(whole));
         List<Grown> grown = new ArrayList<>();
         for (int i = 0, t = 0; i < n; i++) {
-            double at = (i + SolidNoise.unit(8L * i)) / n * areas[count]; // evenly along all triangles
+            double at = (i + Chance.unit(8L * i)) / n * areas[count]; // evenly along all triangles
             while (t < count - 1 && areas[t + 1] < at) {
                 t++;
             }
@@ -132,8 +133,8 @@ public record Leaves(List<Leaf> all, int[] counts) {
     }
 
     private static Grown leaf(Mesh mesh, Transform toWorld, int t, long i, AgeFields fields, double size) {
-        double root = Math.sqrt(SolidNoise.unit(8 * i + 1));
-        double b1 = root * (1 - SolidNoise.unit(8 * i + 2));
+        double root = Math.sqrt(Chance.unit(8 * i + 1));
+        double b1 = root * (1 - Chance.unit(8 * i + 2));
         double b2 = root - b1;
         Vec3[] c = corners(mesh, toWorld, t);
         Vec3 p = c[0].plus(c[1].minus(c[0]).times(b1)).plus(c[2].minus(c[0]).times(b2));
@@ -148,8 +149,8 @@ public record Leaves(List<Leaf> all, int[] counts) {
                 k * a.uv()[6 * t] + b1 * a.uv()[6 * t + 2] + b2 * a.uv()[6 * t + 4],
                 k * a.uv()[6 * t + 1] + b1 * a.uv()[6 * t + 3] + b2 * a.uv()[6 * t + 5],
                 four);
-        double turn = 2 * Math.PI * SolidNoise.unit(8 * i + 3);
-        double lean = 0.6 * SolidNoise.unit(8 * i + 4);
+        double turn = 2 * Math.PI * Chance.unit(8 * i + 3);
+        double lean = 0.6 * Chance.unit(8 * i + 4);
         Vec3 any = (Math.abs(n.y()) < GROUND ? Vec3.axis(1) : Vec3.axis(0))
                 .cross(n)
                 .normalised();
@@ -157,17 +158,17 @@ public record Leaves(List<Leaf> all, int[] counts) {
         Vec3 face = n.plus(any.times(lean * StrictMath.cos(turn)))
                 .plus(side.times(lean * StrictMath.sin(turn)))
                 .normalised();
-        double swing = Math.abs(n.y()) < GROUND ? (SolidNoise.unit(8 * i + 5) - 0.5) * 1.6 : turn;
+        double swing = Math.abs(n.y()) < GROUND ? (Chance.unit(8 * i + 5) - 0.5) * 1.6 : turn;
         Vec3 hang = Math.abs(n.y()) < GROUND ? Vec3.axis(1).times(-1) : any;
         Vec3 along = hang.minus(face.times(hang.dot(face))).normalised();
         Vec3 across = along.cross(face);
         Vec3 tip = along.times(StrictMath.cos(swing)).plus(across.times(StrictMath.sin(swing)));
-        double length = size * (0.65 + 0.7 * SolidNoise.unit(8 * i + 6));
-        Vec3 stalk = p.plus(n.times(size * (0.05 + 0.3 * SolidNoise.unit(8 * i + 7))));
+        double length = size * (0.65 + 0.7 * Chance.unit(8 * i + 6));
+        Vec3 stalk = p.plus(n.times(size * (0.05 + 0.3 * Chance.unit(8 * i + 7))));
         return new Grown(
                 new Leaf(stalk, tip.cross(face), tip, face, length),
                 four[1],
-                SolidNoise.unit(~(8 * i)),
+                Chance.unit(~(8 * i)),
                 AREA * length * length * face.dot(n));
     }
 

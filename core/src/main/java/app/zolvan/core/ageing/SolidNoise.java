@@ -1,5 +1,7 @@
 package app.zolvan.core.ageing;
 
+import app.zolvan.core.texture.Chance;
+
 /** Value noise in space, smooth, in [0, 1] with mean ½; the same everywhere and always. */
 final class SolidNoise {
     private SolidNoise() {}
@@ -39,17 +41,8 @@ final class SolidNoise {
     }
 
     private static double corner(long x, long y, long z, int seed) {
-        return unit(x * 0x9E3779B97F4A7C15L
-                ^ y * 0xC2B2AE3D27D4EB4FL
-                ^ z * 0x165667B19E3779F9L
-                ^ seed * 0x27D4EB2F165667C5L);
-    }
-
-    static double unit(long v) {
-        long h = v;
-        h = (h ^ (h >>> 30)) * 0xBF58476D1CE4E5B9L;
-        h = (h ^ (h >>> 27)) * 0x94D049BB133111EBL;
-        return ((h ^ (h >>> 31)) >>> 11) * 0x1.0p-53;
+        return Chance.unit(
+                x * Chance.STEP ^ y * 0xC2B2AE3D27D4EB4FL ^ z * 0x165667B19E3779F9L ^ seed * 0x27D4EB2F165667C5L);
     }
 
     private static double smooth(double t) {

@@ -49,7 +49,7 @@ final class PeriodicNoise {
             for (int cx = ix - 2; cx <= ix + 2; cx++) {
                 long h = hash(Math.floorMod(cx, nu), Math.floorMod(cy, nv));
                 double dx = cx + unit(h) - x;
-                double dy = cy + unit(h * 0x9E3779B97F4A7C15L + 1) - y;
+                double dy = cy + unit(h * Chance.STEP + 1) - y;
                 double d = Math.sqrt(dx * dx + dy * dy);
                 if (d < first) {
                     second = first;
@@ -73,10 +73,7 @@ final class PeriodicNoise {
     }
 
     private long hash(int i, int j) {
-        long h = seed * 0x9E3779B97F4A7C15L + i * 0xBF58476D1CE4E5B9L + j * 0x94D049BB133111EBL;
-        h = (h ^ (h >>> 30)) * 0xBF58476D1CE4E5B9L;
-        h = (h ^ (h >>> 27)) * 0x94D049BB133111EBL;
-        return h ^ (h >>> 31);
+        return Chance.mixed(seed * Chance.STEP + i * 0xBF58476D1CE4E5B9L + j * 0x94D049BB133111EBL);
     }
 
     private static double unit(long h) {

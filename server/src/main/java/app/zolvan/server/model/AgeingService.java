@@ -10,7 +10,6 @@ import app.zolvan.core.render.scene.RenderScene;
 import app.zolvan.core.render.scene.SceneSight;
 import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.server.asset.AssetService;
-import app.zolvan.server.problem.Problem;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Duration;
@@ -52,7 +51,7 @@ public class AgeingService {
 
     /** @param corrodes whether it weathers as metal does */
     public AgeFields of(Scene scene, int index, boolean corrodes) {
-        Scene.Part part = part(scene, index);
+        Scene.Part part = scene.requireRegion(index, 0);
         PartKey key = new PartKey(scene.projectId(), scene.revision(), index, corrodes);
         return fields.get(key, k -> bake(scene, part, corrodes));
     }
@@ -65,19 +64,8 @@ public class AgeingService {
     /** The leaves that cover a span wholly, of the scene as it is shown now. */
     public Leaves leaves(UUID project, int index, int span, double size) {
         Scene scene = store.scene(project);
-        Scene.Part part = part(scene, index);
-        Mesh mesh = mesh(part);
-        if (span < 0 || span >= mesh.spanCount()) {
-            throw Problem.notFound("region");
-        }
-        return Leaves.on(mesh, part.toWorld(), span, of(scene, index, false), size);
-    }
-
-    private static Scene.Part part(Scene scene, int index) {
-        return scene.parts().stream()
-                .filter(p -> p.index() == index)
-                .findFirst()
-                .orElseThrow(() -> Problem.notFound("part"));
+        Scene.Part part = scene.requireRegion(index, span);
+        return Leaves.on(mesh(part), part.toWorld(), span, of(scene, index, false), size);
     }
 
     /** One at a time: it takes all cores. */

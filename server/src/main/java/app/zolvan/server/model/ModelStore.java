@@ -19,6 +19,7 @@ import app.zolvan.core.model.SourceMaterial;
 import app.zolvan.core.prepare.Finding;
 import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.asset.PostedPicture;
 import app.zolvan.server.event.EventService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
@@ -641,6 +642,19 @@ public class ModelStore implements SceneSource {
     @Override
     public boolean isImageShown(UUID project, String sha256) {
         return assets.isShown(project, sha256);
+    }
+
+    /**
+     * Keeps a picture with the project, once.
+     *
+     * @return its digest
+     */
+    String bring(UUID project, PostedPicture picture) {
+        String digest = assets.store(picture.bytes(), picture.header().mediaType());
+        assets.addToProject(project, digest);
+        mapper.countChange(project, false);
+        forgetWhenDone(project);
+        return digest;
     }
 
     @Override

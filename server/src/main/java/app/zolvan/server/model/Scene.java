@@ -125,6 +125,22 @@ public record Scene(
         return models.stream().filter(m -> m.index() == index).findFirst().orElseThrow(() -> Problem.notFound("model"));
     }
 
+    /**
+     * A part.
+     *
+     * @throws Problem where there is none, or it has no such span
+     */
+    public Part requireRegion(int part, int span) {
+        if (part < 0 || part >= parts.size()) {
+            throw Problem.notFound("part");
+        }
+        Part p = parts.get(part);
+        if (span < 0 || span >= p.sets().size()) {
+            throw Problem.notFound("part");
+        }
+        return p;
+    }
+
     /** The groups around models that are no part of the design. */
     public Set<Integer> surroundings() {
         return models.stream()

@@ -165,28 +165,17 @@ public class CommandService {
         return new Change.OfEntry(scheme, level.name(), target, BOTH, before, after);
     }
 
-    static Scene.Part requireRegion(Scene scene, int part, int span) {
-        if (part < 0 || part >= scene.parts().size()) {
-            throw Problem.notFound("part");
-        }
-        Scene.Part p = scene.parts().get(part);
-        if (span < 0 || span >= p.sets().size()) {
-            throw Problem.notFound("part");
-        }
-        return p;
-    }
-
     /** What a part would show if it were given a material, before it is. */
     public LookWire trial(Account account, UUID projectId, int part, UUID material) {
         Project project = projects.require(account, projectId);
-        Scene.Part target = requireRegion(schemes.looks(project).scene(), part, 0);
+        Scene.Part target = schemes.looks(project).scene().requireRegion(part, 0);
         MaterialRow row = materials.requireUsable(projectId, material);
         Look look = Look.of(row.toMaterial(), null, target.ownThickness(), null);
         return wire(new LookTable.Shown(look, row));
     }
 
     private PartState partState(Project project, int part) {
-        return PartState.of(requireRegion(scenes.scene(project.id()), part, 0));
+        return PartState.of(scenes.scene(project.id()).requireRegion(part, 0));
     }
 
     /** Changes a project's name, client or unit. */
@@ -437,7 +426,7 @@ public class CommandService {
         Project project = projects.require(account, projectId);
         LookTable looks = schemes.looks(project);
         Scene scene = looks.scene();
-        Scene.Part target = requireRegion(scene, part, span);
+        Scene.Part target = scene.requireRegion(part, span);
         LookTrace trace = looks.trace(part, span, Aspect.MATERIAL);
         List<Stratum> strata = new ArrayList<>();
         for (LookTrace.Step step : trace.steps()) {

@@ -275,7 +275,7 @@ public class ContextCommands {
                 if (!(r.apart > 0)) {
                     throw Problem.ofField("apart", "Say how near two may stand to each other.");
                 }
-                Scene.Part on = CommandService.requireRegion(models.scene(project), r.part, 0);
+                Scene.Part on = models.scene(project).requireRegion(r.part, 0);
                 if (on.model() == model.index()) {
                     throw Problem.ofField("part", "Select a part of another model to spread copies over.");
                 }

@@ -77,7 +77,7 @@ class MaterialCommands {
             Map<String, Object> values) {
         Project project = commands.begin(account, projectId, seen);
         LookTable looks = schemes.looks(project);
-        Scene.Part target = CommandService.requireRegion(looks.scene(), part, span);
+        Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
         Material changed = adjusted(projectId, shown, target, values).material();
         String what = CommandLabel.of(values);
@@ -117,7 +117,7 @@ class MaterialCommands {
     private static Set<Integer> wearing(LookTable looks, @Nullable MaterialRow m, List<Integer> parts) {
         Set<Integer> few = new TreeSet<>();
         for (int p : parts) {
-            Scene.Part part = CommandService.requireRegion(looks.scene(), p, 0);
+            Scene.Part part = looks.scene().requireRegion(p, 0);
             if (m == null || looks.shows(part, m.id())) {
                 few.add(p);
             }
@@ -185,7 +185,7 @@ class MaterialCommands {
     Preview preview(Account account, UUID projectId, int part, int span, Map<String, Object> values) {
         Project project = projects.require(account, projectId);
         LookTable looks = schemes.looks(project);
-        Scene.Part target = CommandService.requireRegion(looks.scene(), part, span);
+        Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
         Adjustment a = adjusted(projectId, shown, target, values);
         MaterialRow row =
@@ -252,7 +252,7 @@ class MaterialCommands {
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
         for (int p : new TreeSet<>(parts)) {
-            CommandService.requireRegion(scene, p, 0);
+            scene.requireRegion(p, 0);
             changes.add(commands.entryChange(project, Level.PART, p, copy.id()));
         }
         String label = (variation ? "Variation of " : "Copy of ") + from.name();

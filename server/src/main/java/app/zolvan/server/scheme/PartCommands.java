@@ -67,7 +67,7 @@ public class PartCommands {
     }
 
     private static Scene.Part require(Scene scene, int part) {
-        return CommandService.requireRegion(scene, part, 0);
+        return scene.requireRegion(part, 0);
     }
 
     /**

@@ -261,7 +261,7 @@ class PartController {
     @GetMapping("/{part}/similar")
     List<Alike> similar(@AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable int part) {
         projects.require(account, id);
-        CommandService.requireRegion(models.scene(id), part, 0);
+        models.scene(id).requireRegion(part, 0);
         List<Alike> out = new ArrayList<>();
         survey.similar(id, part).forEach((by, parts) -> out.add(new Alike(by, parts)));
         return out;

@@ -1,6 +1,7 @@
 package app.zolvan.core.render.scene;
 
 import app.zolvan.core.render.surface.SurfaceValues;
+import app.zolvan.core.texture.Chance;
 
 /**
  * Flakes in a finish. Space is parted into cells about one scattered point in each cube of a grid (Worley 1996); a surface
@@ -13,7 +14,13 @@ final class Flakes {
     private static final double OWN = 0.3;
 
     private static final double SHARPEST = 0.04;
-    private static final double WIDEST = 9; // −ln of the rarest slope
+    /** The share of flakes that lie flatter than the steepest. */
+    private static final double RAREST = 0.9;
+    /**
+     * How widths of GGX add up: as its tails lie between Gauss's (2) and Cauchy's (1); where many flakes blur most like the
+     * surface without.
+     */
+    private static final double ADDING = 1.4;
 
     private Flakes() {}
 
@@ -33,12 +40,19 @@ final class Flakes {
         if (unit(flake, 1) >= s.flakes) {
             return;
         }
-        double spread = alone * Math.sqrt(alpha * alpha - own * own);
-        double slope = spread * Math.sqrt(Math.min(WIDEST, -StrictMath.log(1 - unit(flake, 2))));
+        double spread = alone * rest(alpha, own);
+        double drawn = Math.min(RAREST, unit(flake, 2));
+        double slope = spread * Math.sqrt(drawn / (1 - drawn)); // as GGX's facets lie
         double around = 2 * Math.PI * unit(flake, 3);
         s.tiltX = slope * StrictMath.cos(around);
         s.tiltY = slope * StrictMath.sin(around);
-        s.roughness = Math.sqrt(Math.sqrt(alpha * alpha - spread * spread));
+        s.roughness = Math.sqrt(rest(alpha, spread));
+    }
+
+    /** The width that has to be added to one to make another. */
+    private static double rest(double whole, double part) {
+        double left = StrictMath.pow(whole, ADDING) - StrictMath.pow(part, ADDING);
+        return StrictMath.pow(Math.max(0, left), 1 / ADDING);
     }
 
     /** The number of the cell's point that is nearest. */
@@ -51,7 +65,7 @@ final class Flakes {
         for (long cz = iz - 1; cz <= iz + 1; cz++) {
             for (long cy = iy - 1; cy <= iy + 1; cy++) {
                 for (long cx = ix - 1; cx <= ix + 1; cx++) {
-                    long h = mixed(cx * 0x9E3779B97F4A7C15L ^ mixed(cy * 0xBF58476D1CE4E5B9L ^ mixed(cz)));
+                    long h = Chance.mixed(cx * Chance.STEP ^ Chance.mixed(cy * Chance.STEP ^ Chance.mixed(cz)));
                     double dx = cx + unit(h, 4) - x;
                     double dy = cy + unit(h, 5) - y;
                     double dz = cz + unit(h, 6) - z;
@@ -67,14 +81,7 @@ final class Flakes {
     }
 
     private static double unit(long h, int which) {
-        return (mixed(h + which * 0x9E3779B97F4A7C15L) >>> 11) * 0x1.0p-53;
-    }
-
-    private static long mixed(long v) {
-        long h = v;
-        h = (h ^ (h >>> 30)) * 0xBF58476D1CE4E5B9L;
-        h = (h ^ (h >>> 27)) * 0x94D049BB133111EBL;
-        return h ^ (h >>> 31);
+        return Chance.unit(h + which * Chance.STEP);
     }
 
     private static double smooth(double t) {

@@ -1,6 +1,7 @@
-package app.zolvan.server.asset;
+package app.zolvan.server.model;
 
 import app.zolvan.server.account.Account;
+import app.zolvan.server.asset.PostedPicture;
 import app.zolvan.server.project.ProjectService;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
@@ -17,11 +18,11 @@ class PictureController {
     private static final int MOST_BYTES = 64 << 20;
     private static final int LOOKED_AT = 100_000;
 
-    private final AssetService assets;
+    private final ModelStore models;
     private final ProjectService projects;
 
-    PictureController(AssetService assets, ProjectService projects) {
-        this.assets = assets;
+    PictureController(ModelStore models, ProjectService projects) {
+        this.models = models;
         this.projects = projects;
     }
 
@@ -33,9 +34,6 @@ class PictureController {
     public KeptPicture add(@AuthenticationPrincipal Account account, @PathVariable UUID id, HttpServletRequest request)
             throws IOException {
         projects.require(account, id);
-        PostedPicture picture = PostedPicture.of(request, MOST_BYTES, LOOKED_AT);
-        String sha256 = assets.store(picture.bytes(), picture.header().mediaType());
-        assets.addToProject(id, sha256);
-        return new KeptPicture(sha256);
+        return new KeptPicture(models.bring(id, PostedPicture.of(request, MOST_BYTES, LOOKED_AT)));
     }
 }
