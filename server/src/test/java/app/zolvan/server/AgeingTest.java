@@ -2,6 +2,7 @@ package app.zolvan.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
@@ -56,5 +57,18 @@ class AgeingTest extends ProjectTest {
         }
         assertThat(browser.get(project + "/parts/1/leaves?span=0&size=0.0001").sentence())
                 .contains("10 to 500 mm");
+    }
+
+    @Test
+    void anExportHoldsTheLeavesThatTheStageShows() {
+        adjust(Map.of("leaf_cover", 0.3, "leaf_size", 0.02));
+        String leg = scene().get("parts").get(LEG).get("name").asString();
+        String glb = new String(browser.get(project + "/exports/glb").body(), StandardCharsets.ISO_8859_1);
+        assertThat(glb).contains("\"" + leg + " leaves\"");
+        for (JsonNode format : browser.get(project + "/exports").json()) {
+            assertThat(format.get("losses").toString())
+                    .as(format.get("format").asString())
+                    .doesNotContain("leaf");
+        }
     }
 }

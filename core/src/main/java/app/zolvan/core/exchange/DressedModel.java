@@ -27,6 +27,15 @@ public record DressedModel(
         this(name, model, look, image, (part, corrodes) -> null);
     }
 
+    /**
+     * The same with its leaves as parts of their own, beside those they grow on, so that any format carries them.
+     *
+     * @throws TooManyLeaves where there are more than a file may hold
+     */
+    public DressedModel grown() throws TooManyLeaves {
+        return LeafParts.grown(this);
+    }
+
     /** Files know of no tones of pictures: such pictures are written with their tone laid into them. */
     public DressedModel {
         BakedPictures baked = new BakedPictures(image);

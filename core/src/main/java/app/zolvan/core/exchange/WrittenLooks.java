@@ -24,6 +24,10 @@ import java.util.TreeSet;
  * the pictures they need as files; for writers of formats that know materials but not real sizes.
  */
 public final class WrittenLooks {
+    /** What becomes parts of the model rather than words about a material: see {@link DressedModel#grown}. */
+    private static final Set<Parameter> SHAPES =
+            Set.of(Parameter.LEAF_COVER, Parameter.LEAF_SIZE, Parameter.LEAF_COLOR);
+
     private final DressedModel dressed;
     private final List<Look> looks = new ArrayList<>();
     private final List<String> names = new ArrayList<>();
@@ -139,7 +143,9 @@ public final class WrittenLooks {
         for (int i = 0; i < looks.size(); i++) {
             Set<String> lost = new TreeSet<>();
             for (Parameter p : Parameter.values()) {
-                if (!carried.contains(p) && !looks.get(i).material().surface().isStandard(p)) {
+                if (!carried.contains(p)
+                        && !SHAPES.contains(p)
+                        && !looks.get(i).material().surface().isStandard(p)) {
                     lost.add(p.openPbrName().replace('_', ' '));
                 }
             }

@@ -3,6 +3,7 @@ package app.zolvan.server.model;
 import app.zolvan.core.context.Belonging;
 import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.ModelWriter;
+import app.zolvan.core.exchange.TooManyLeaves;
 import app.zolvan.core.exchange.formats.ModelFormats;
 import app.zolvan.core.model.Excerpt;
 import app.zolvan.core.prepare.Role;
@@ -210,7 +211,7 @@ class ModelController {
             @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable String ending) {
         Project project = projects.require(account, id);
         ModelWriter writer = ModelFormats.writer(ending).orElseThrow(() -> Problem.notFound("format"));
-        DressedModel dressed = dressed(project);
+        DressedModel dressed = grown(dressed(project));
         ContentDisposition attachment = ContentDisposition.attachment()
                 .filename(
                         project.name() + "." + (writer.kind().isBundle() ? ending + ".zip" : ending),
@@ -230,6 +231,14 @@ class ModelController {
                         writer.write(dressed, base, (path, content) -> content.writeTo(out));
                     }
                 });
+    }
+
+    private static DressedModel grown(DressedModel dressed) {
+        try {
+            return dressed.grown();
+        } catch (TooManyLeaves e) {
+            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "too-many-leaves", e.getMessage());
+        }
     }
 
     private DressedModel dressed(Project project) {
