@@ -35,6 +35,7 @@ import { PlainColours } from './plainColours'
 import { ScaleFigure } from './scaleFigure'
 import { Sides } from './sides'
 import { Surfaces, type ImageLoader } from './surfaces'
+import { Reflections } from './reflections'
 import { backdrop, loadSurroundings } from './surroundings'
 
 Mesh.prototype.raycast = acceleratedRaycast
@@ -111,6 +112,7 @@ export class Stage {
   private readonly shadow = new GroundShadow()
   private readonly glass = new GlassLayers()
   private readonly surfaces: Surfaces
+  private readonly reflections: Reflections
   private readonly ages: PartAges
   private readonly leaves: LeafCover
   private readonly sides = new Sides()
@@ -173,7 +175,16 @@ export class Stage {
     this.renderer.domElement.setAttribute('role', 'img')
     this.renderer.domElement.setAttribute('aria-label', 'The model')
     element.appendChild(this.renderer.domElement)
-    this.surfaces = new Surfaces(assets.image, () => this.invalidate())
+    this.reflections = new Reflections(
+      this.renderer,
+      assets.image,
+      (change) => {
+        this.busy(change)
+        this.invalidate()
+      },
+      (e) => this.handlers.problem?.(e),
+    )
+    this.surfaces = new Surfaces(assets.image, () => this.invalidate(), this.reflections)
     this.ages = new PartAges(
       assets.ageing,
       () => this.applyLooks(),
@@ -636,6 +647,11 @@ export class Stage {
       this.scene.environment?.dispose()
       this.scene.environment = picture
     }
+    this.reflections.take({
+      map: this.scene.environment,
+      strength: this.light.strength,
+      turn: this.light.turn,
+    })
     this.scene.environmentIntensity = this.light.strength
     this.scene.environmentRotation.set(0, (this.light.turn * Math.PI) / 180, 0)
     this.renderer.toneMappingExposure = 2 ** this.light.exposure

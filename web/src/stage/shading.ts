@@ -1,4 +1,12 @@
-import { Color, Matrix4, ShaderChunk, type IUniform, type MeshPhysicalMaterial, type Texture } from 'three'
+import {
+  Color,
+  Matrix4,
+  type Matrix3,
+  ShaderChunk,
+  type IUniform,
+  type MeshPhysicalMaterial,
+  type Texture,
+} from 'three'
 import type { Physical } from '../api/client'
 
 /**
@@ -114,6 +122,13 @@ const FLAKES_LAID = `
   }
 `
 
+const AROUND_DECLARED = `
+uniform samplerCube aroundMap;
+uniform mat3 aroundTurn;
+uniform float aroundStrength;
+uniform vec3 reflectedColour;
+`
+
 /** Layers over what the surface was: weathering, growth, wear and dust, where their cover is. */
 const AGE_DECLARED = `
 uniform sampler2D ageFields;
@@ -215,6 +230,22 @@ const PATCHES = {
         ]),
       ),
   },
+  around: {
+    fragment: (f) =>
+      before(f, AROUND_DECLARED).replace(
+        '#include <envmap_physical_pars_fragment>',
+        chunk(
+          'envmap_physical_pars_fragment',
+          // what is around lights the body; the coat and the boundary mirror their own
+          [
+            'textureLod( envMap, envMapRotation * worldNormal',
+            'textureLod( aroundMap, aroundTurn * worldNormal',
+          ],
+          ['PI * envMapColor.rgb * envMapIntensity', 'PI * envMapColor.rgb * aroundStrength'],
+          ['return envMapColor.rgb * envMapIntensity', 'return envMapColor.rgb * reflectedColour'],
+        ),
+      ),
+  },
   map: {
     fragment: (f) =>
       toned(f, 'mapTone', 'map_fragment', 'diffuseColor *= sampledDiffuseColor', 'sampledDiffuseColor'),
@@ -279,6 +310,19 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
   set(m, 'curve', curve ?? null)
   set(m, 'flakes', b.flakeWeight > 0 ? { flakeWeight: b.flakeWeight, flakeSize: b.flakeSize } : null)
   set(m, 'coat', p.clearcoat > 0 ? { coatIor: b.coatIor, coatColor: colour(b.coatColor) } : null)
+}
+
+/** Surroundings that it mirrors in the place of what is around, which is given beside them. */
+export function setOwnReflection(
+  m: MeshPhysicalMaterial,
+  values: {
+    aroundMap: Texture | null
+    aroundTurn: Matrix3
+    aroundStrength: number
+    reflectedColour: number[]
+  } | null,
+): void {
+  set(m, 'around', values && { ...values, reflectedColour: colour(values.reflectedColour) })
 }
 
 /** What years have made of it, over a part's resistances; new without them. */

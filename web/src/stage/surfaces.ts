@@ -12,6 +12,7 @@ import {
   TextureSource,
   Texture,
 } from 'three'
+import type { Reflections } from './reflections'
 import { setAge, setBeyond, setTone } from './shading'
 import type { Physical, Texture as TextureUse } from '../api/client'
 
@@ -40,6 +41,7 @@ export class Surfaces {
   constructor(
     private readonly load: ImageLoader,
     private readonly onChange: () => void,
+    private readonly reflections: Reflections | null = null,
   ) {}
 
   /** True while textures are still on their way. */
@@ -75,6 +77,7 @@ export class Surfaces {
     for (const [key, material] of this.materials) {
       if (used.has(material)) continue
       for (const slot of TEXTURE_SLOTS) material[slot]?.dispose()
+      this.reflections?.dispose(material)
       material.dispose()
       this.materials.delete(key)
     }
@@ -111,6 +114,7 @@ export class Surfaces {
     m.side = DoubleSide
     m.diffuseRoughness = p.beyond.diffuseRoughness
     setBeyond(m, p)
+    this.reflections?.wear(m, p.beyond.reflected ?? null)
     const channel = mapping === 'metric' ? 1 : 0
     this.put(m, 'map', p.baseColorTexture, channel)
     this.put(m, 'roughnessMap', p.metallicRoughnessTexture, channel)

@@ -12,6 +12,7 @@ import GlossControl from './GlossControl.vue'
 import GlowControl from './GlowControl.vue'
 import MaterialHead from './MaterialHead.vue'
 import MetalChoice from './MetalChoice.vue'
+import OwnSurroundings from './OwnSurroundings.vue'
 import ParameterControl from './ParameterControl.vue'
 import PictureFor from './PictureFor.vue'
 import ReliefControl from './ReliefControl.vue'
@@ -26,6 +27,7 @@ const FOLDS = [
   { title: 'Body', folds: ['colour'] },
   { title: 'Finish', folds: ['finish'] },
   { title: 'Reflection by angle', folds: ['angle'] },
+  { title: 'What it mirrors', folds: ['around'] },
   { title: 'Coat', folds: ['coat'] },
   { title: 'Flakes', folds: ['flakes'] },
   { title: 'Fuzz and film', folds: ['fuzz', 'film'] },
@@ -243,6 +245,7 @@ onBeforeUnmount(() => {
         </section>
         <FoldSection v-for="f in folds" :key="f.title" :title="f.title" :summary="f.summary">
           <AngleCurve v-if="f.title === 'Reflection by angle'" :of="card" />
+          <OwnSurroundings v-else-if="f.title === 'What it mirrors'" :of="card" />
           <GlowControl v-else-if="f.title === 'Glow'" :of="card" :area="part.area" />
           <template v-else>
             <GlossControl v-if="f.title === 'Finish' && !first.includes('gloss')" :of="card" :limit="limit" />

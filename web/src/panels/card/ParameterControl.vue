@@ -49,7 +49,8 @@ const size = computed(() => {
     </label>
     <ColourRow v-else :parameter="parameter" :control="control" :of="of" />
     <div v-if="picture" class="picture soft small">
-      <span>
+      <span v-if="parameter === 'reflected_surroundings'">Times a picture of surroundings</span>
+      <span v-else>
         Times a picture ({{ picture.channel === 'rgb' ? 'colour' : `channel ${picture.channel}` }},
         {{ picture.colourSpace }}, {{ size }})
       </span>

@@ -16,7 +16,15 @@ const pictures = computed(() => [
 const control = computed(() => props.of.control(props.parameter))
 const picture = computed(() => props.of.material.textures.find((t) => t.parameter === props.parameter))
 /** What the stage reads from pictures. */
-const ON_STAGE = ['base_color', 'specular_roughness', 'base_metalness', 'emission_color']
+const ON_STAGE = [
+  'base_color',
+  'specular_roughness',
+  'base_metalness',
+  'emission_color',
+  'reflected_surroundings',
+]
+/** What lies around the surface rather than on it. */
+const isAround = computed(() => props.parameter === 'reflected_surroundings')
 const channel = ref('')
 const width = ref(50)
 const height = ref(50)
@@ -47,7 +55,8 @@ async function bring(e: Event) {
 
 function take(image: string) {
   const real_size = [width.value / 100, height.value / 100]
-  void props.of.commit({ picture: { of: props.parameter, image, channel: channel.value, real_size } })
+  const picture = { of: props.parameter, image, channel: channel.value }
+  void props.of.commit({ picture: isAround.value ? picture : { ...picture, real_size } })
 }
 function again() {
   if (picture.value) take(picture.value.image)
@@ -57,7 +66,7 @@ function again() {
 <template>
   <button v-if="!begun" class="plain small link" :aria-expanded="open" @click="turn">Change</button>
   <div v-if="open" class="pick" :aria-label="`Picture for ${control?.label ?? parameter}`">
-    <label class="small" title="Real width and height of one repeat">
+    <label v-if="!isAround" class="small" title="Real width and height of one repeat">
       One repeat
       <input
         v-model.number="width"

@@ -6,7 +6,7 @@ import java.util.Optional;
 
 /**
  * The parameters of OpenPBR Surface 1.1, under the standard's names, with its defaults and hard ranges, and a few beyond
- * it for reflectance by angle, flakes, ageing and height. Lengths are in
+ * it for reflectance by angle, flakes, ageing, leaves, own reflections and height. Lengths are in
  * metres ({@code transmission_depth}, {@code subsurface_radius}) except the thin film's thickness, which the standard
  * gives in micrometres; luminance is in cd/m².
  */
@@ -73,6 +73,13 @@ public enum Parameter {
     /** Mean length of a leaf in metres. */
     LEAF_SIZE(Shape.NUMBER, 0.01, 0.5, 0.07),
     LEAF_COLOR(Shape.COLOUR, 0, 1, 0.07, 0.16, 0.035),
+    /**
+     * Not of OpenPBR, like the next: with a picture of surroundings (equirectangular) it is these that coat and outer boundary
+     * mirror, multiplied by the colour, in the place of those around the scene; without a picture it does nothing.
+     */
+    REFLECTED_SURROUNDINGS(Shape.COLOUR, 0, 1, 1, 1, 1),
+    /** Multiplies them. */
+    REFLECTED_STRENGTH(Shape.NUMBER, 0, 100, 1),
     EMISSION_LUMINANCE(Shape.NUMBER, 0, 1_000_000, 0),
     EMISSION_COLOR(Shape.COLOUR, 0, 1, 1, 1, 1),
     THIN_FILM_WEIGHT(Shape.NUMBER, 0, 1, 0),
@@ -133,6 +140,7 @@ public enum Parameter {
                     LEAF_COVER,
                     LEAF_SIZE,
                     LEAF_COLOR,
+                    REFLECTED_STRENGTH,
                     THIN_FILM_IOR,
                     GEOMETRY_THIN_WALLED -> false;
             default -> true;

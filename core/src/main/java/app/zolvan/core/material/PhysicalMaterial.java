@@ -64,6 +64,7 @@ public record PhysicalMaterial(
      * @param flakeSize        their mean width in metres
      * @param ageing           what years have made of it; never null
      * @param foliage          the leaves that cover it; null for none
+     * @param reflected        what it mirrors in the place of what is around; null for that
      */
     public record Beyond(
             Curve curve,
@@ -73,9 +74,10 @@ public record PhysicalMaterial(
             double flakeWeight,
             double flakeSize,
             Ageing ageing,
-            Foliage foliage) {
+            Foliage foliage,
+            Reflected reflected) {
         /** Nothing that glTF does not say itself: it has every coat's index at 1.5. */
-        public static final Beyond NOTHING = new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, Ageing.NONE, null);
+        public static final Beyond NOTHING = new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, Ageing.NONE, null, null);
 
         private static Beyond of(Surface s) {
             boolean coated = s.number(Parameter.COAT_WEIGHT) > 0;
@@ -88,7 +90,22 @@ public record PhysicalMaterial(
                     s.number(Parameter.FLAKE_WEIGHT),
                     flaked ? s.number(Parameter.FLAKE_SIZE) : 0,
                     Ageing.of(s),
-                    Foliage.of(s));
+                    Foliage.of(s),
+                    Reflected.of(s));
+        }
+    }
+
+    /**
+     * Surroundings of its own.
+     *
+     * @param picture equirectangular
+     * @param colour  what the picture is multiplied by
+     */
+    public record Reflected(TextureUse picture, LinearRgb colour) {
+        private static Reflected of(Surface s) {
+            TextureUse picture = s.textures().get(Parameter.REFLECTED_SURROUNDINGS);
+            LinearRgb colour = s.colour(Parameter.REFLECTED_SURROUNDINGS).times(s.number(Parameter.REFLECTED_STRENGTH));
+            return picture == null ? null : new Reflected(picture, colour);
         }
     }
 

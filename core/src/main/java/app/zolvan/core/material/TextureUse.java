@@ -71,6 +71,11 @@ public record TextureUse(
         }
     }
 
+    /** The same picture laid by what it is asked for alone, from 0 to 1: as one of surroundings is. */
+    public TextureUse plain() {
+        return new TextureUse(image, channel, ModelUv.PLAIN, Wrap.REPEAT, Wrap.MIRROR, strength, tone);
+    }
+
     public static TextureUse repeating(String image, Channel channel, Placement placement) {
         return new TextureUse(image, channel, placement, Wrap.REPEAT, Wrap.REPEAT, 1);
     }

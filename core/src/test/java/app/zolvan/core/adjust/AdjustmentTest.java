@@ -186,8 +186,9 @@ class AdjustmentTest {
     @ParameterizedTest
     @EnumSource(Parameter.class)
     void aPictureDrivesWhatItIsOfferedFor(Parameter p) throws ImportException {
-        if (p == Parameter.GEOMETRY_NORMAL || p == Parameter.GEOMETRY_HEIGHT) {
-            return; // they bend the surface instead
+        if (Set.of(Parameter.GEOMETRY_NORMAL, Parameter.GEOMETRY_HEIGHT, Parameter.REFLECTED_SURROUNDINGS)
+                .contains(p)) {
+            return; // they bend the surface, or lie around it, instead
         }
         Surface full = Surface.STANDARD;
         for (Parameter each : Parameter.values()) {

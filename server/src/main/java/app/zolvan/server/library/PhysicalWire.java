@@ -52,7 +52,8 @@ public record PhysicalWire(
             double flakeWeight,
             double flakeSize,
             @Nullable AgeingWire ageing,
-            @Nullable LeavesWire leaves) {
+            @Nullable LeavesWire leaves,
+            @Nullable ReflectedWire reflected) {
 
         static BeyondWire of(PhysicalMaterial.Beyond b) {
             return new BeyondWire(
@@ -68,7 +69,8 @@ public record PhysicalWire(
                     b.flakeWeight(),
                     b.flakeSize(),
                     AgeingWire.of(b.ageing()),
-                    LeavesWire.of(b.foliage()));
+                    LeavesWire.of(b.foliage()),
+                    ReflectedWire.of(b.reflected()));
         }
     }
 
@@ -105,6 +107,25 @@ public record PhysicalWire(
                     : new LeavesWire(
                             f.cover(), f.size(), list(f.colour()), f.surface().number(Parameter.SPECULAR_ROUGHNESS));
         }
+    }
+
+    /**
+     * Surroundings that it mirrors in the place of what is around.
+     *
+     * @param image  an equirectangular picture
+     * @param tone   three rows of four that its linear colours are multiplied by; null where they stay as they are
+     * @param colour what it is multiplied by then
+     */
+    public record ReflectedWire(String image, @Nullable List<Double> tone, List<Double> colour) {
+        static @Nullable ReflectedWire of(PhysicalMaterial.@Nullable Reflected r) {
+            return r == null ? null : new ReflectedWire(r.picture().image(), matrix(r.picture()), list(r.colour()));
+        }
+    }
+
+    private static @Nullable List<Double> matrix(TextureUse t) {
+        return t.tone() == null
+                ? null
+                : Arrays.stream(t.tone().matrix()).boxed().toList();
     }
 
     /** One of the layers, as {@link Ageing.Layer} tells it. */
@@ -162,9 +183,7 @@ public record PhysicalWire(
                     t.wrapU().name().toLowerCase(Locale.ROOT),
                     t.wrapV().name().toLowerCase(Locale.ROOT),
                     t.strength(),
-                    t.tone() == null
-                            ? null
-                            : Arrays.stream(t.tone().matrix()).boxed().toList());
+                    matrix(t));
         }
     }
 

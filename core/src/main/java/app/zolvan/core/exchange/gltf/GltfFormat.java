@@ -20,6 +20,8 @@ public final class GltfFormat implements ModelWriter {
             Parameter.SCHLICK_EXPONENT,
             Parameter.FLAKE_WEIGHT,
             Parameter.FLAKE_SIZE,
+            Parameter.REFLECTED_SURROUNDINGS,
+            Parameter.REFLECTED_STRENGTH,
             Parameter.TRANSMISSION_SCATTER,
             Parameter.TRANSMISSION_SCATTER_ANISOTROPY,
             Parameter.SUBSURFACE_WEIGHT,

@@ -7,6 +7,7 @@ import app.zolvan.core.render.sample.Directions;
 import app.zolvan.core.render.sample.Sampler;
 import app.zolvan.core.render.scene.Hit;
 import app.zolvan.core.render.scene.Lamps;
+import app.zolvan.core.render.scene.OwnReflection;
 import app.zolvan.core.render.scene.RenderScene;
 import app.zolvan.core.render.surface.Bsdf;
 import app.zolvan.core.render.surface.Spectrum;
@@ -109,6 +110,13 @@ public final class PathTracer {
     private double crossedSince;
     /** The same for the last look for light. */
     private double crossed;
+    /** What the last surface mirrors in the place of the surroundings, and which share of the path's light it mirrors; null for these. */
+    private OwnReflection mirrors;
+
+    private double mirrorR;
+    private double mirrorG;
+    private double mirrorB;
+    private final double[] mirrored = new double[4];
     /** How often the surroundings are looked for through panes. */
     private double paned;
 
@@ -268,6 +276,7 @@ public final class PathTracer {
         part = -1;
         material = -1;
         tr = tg = tb = 1;
+        mirrors = null;
         lastPdf = 0; // an eye's ray: whatever it meets is seen in full
         gathered = false;
         seen = true;
@@ -493,6 +502,10 @@ public final class PathTracer {
         tb *= bsdf.b / density;
         boolean straightOn = bsdf.smooth && bsdf.through && hit.surface.thinWalled;
         if (!straightOn) {
+            mirrors = hit.reflection;
+            mirrorR = share(bsdf.mirroredR, bsdf.r);
+            mirrorG = share(bsdf.mirroredG, bsdf.g);
+            mirrorB = share(bsdf.mirroredB, bsdf.b);
             seen = false;
             lastPdf = bsdf.smooth ? 0 : density;
             fromX = hit.x;
@@ -521,6 +534,10 @@ public final class PathTracer {
         return true;
     }
 
+    private static double share(double part, double all) {
+        return part > 0 ? Math.min(1, part / all) : 0;
+    }
+
     /** A faint path ends by chance, the others make up for it. */
     private boolean survives(int bounces, Sampler random) {
         if (bounces <= SURE_BOUNCES) {
@@ -542,6 +559,12 @@ public final class PathTracer {
             return;
         }
         environment.look(dx, dy, dz, light);
+        if (mirrors != null) {
+            mirrors.look(dx, dy, dz, mirrored);
+            light.r += mirrorR * (mirrored[0] - light.r);
+            light.g += mirrorG * (mirrored[1] - light.g);
+            light.b += mirrorB * (mirrored[2] - light.b);
+        }
         boolean inPhotons = gathered && lastPdf == 0;
         add(
                 scene.surroundings(),
@@ -619,12 +642,13 @@ public final class PathTracer {
         } else {
             environment.sample(u, v, light);
         }
-        if (!(light.r + light.g + light.b > 0)
+        if (!(hit.reflection != null || light.r + light.g + light.b > 0)
                 || !asks(light.x, light.y, light.z, entering)
                 || !reaches(light.x, light.y, light.z, Double.POSITIVE_INFINITY)
                 || (byPane && crossed == 0)) {
             return;
         }
+        mirrorOwn();
         double own = density(light.x, light.y, light.z);
         double pdf = (1 - paned) * light.pdf + paned * crossed;
         collect(scene.surroundings(), light.r, light.g, light.b, heuristic(pdf, own) / pdf);
@@ -632,6 +656,16 @@ public final class PathTracer {
             double value = brightness(
                     bsdf.r * light.r * reaching[0], bsdf.g * light.g * reaching[1], bsdf.b * light.b * reaching[2]);
             scouted.look(value, pdf, light.pdf, crossed, own);
+        }
+    }
+
+    /** Has the surface mirror its own surroundings in the place of those just looked at. */
+    private void mirrorOwn() {
+        if (hit.reflection != null) {
+            hit.reflection.look(light.x, light.y, light.z, mirrored);
+            light.r += share(bsdf.mirroredR, bsdf.r) * (mirrored[0] - light.r);
+            light.g += share(bsdf.mirroredG, bsdf.g) * (mirrored[1] - light.g);
+            light.b += share(bsdf.mirroredB, bsdf.b) * (mirrored[2] - light.b);
         }
     }
 
@@ -875,6 +909,7 @@ public final class PathTracer {
 
     private boolean comeOut(boolean entering, Sampler random) {
         hit.surface = WAY_OUT;
+        hit.reflection = null;
         hit.hasTangent = false;
         hit.nx = hit.gx;
         hit.ny = hit.gy;
@@ -980,6 +1015,7 @@ public final class PathTracer {
         py += free * dy;
         pz += free * dz;
         turn(m.scatterCosine, random);
+        mirrors = null;
         lastPdf = 0; // nothing looks for light from within: boundaries bend it
         gathered = false; // nor do photons stay there
         seen = false;

@@ -10,6 +10,9 @@ public final class Hit {
     /** Where clear bodies overlap, the higher one fills the place. */
     public int priority;
 
+    /** What it mirrors in the place of the scene's surroundings; null for these. */
+    public OwnReflection reflection;
+
     /** Which lamps the surface is switched with. */
     public int circuit;
     /** The number of its material, in the order in which the scene got them. */

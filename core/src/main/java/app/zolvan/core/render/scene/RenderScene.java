@@ -367,6 +367,7 @@ public final class RenderScene {
         hit.medium = skin.values;
         hit.priority = skin.priority;
         hit.circuit = skin.circuit;
+        hit.reflection = skin.reflection;
         hit.material = skin.material;
         hit.isBoundary = skin.isBoundary;
         hit.front = skin.front;

@@ -1,18 +1,25 @@
 package app.zolvan.core.render.scene;
 
 import app.zolvan.core.ageing.AgeFields;
+import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.material.Ageing;
 import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.surface.Bsdf;
 import app.zolvan.core.render.surface.SurfaceValues;
 import app.zolvan.core.texture.Texture;
 import java.util.Arrays;
 import java.util.Map;
+import java.util.Set;
 
 /** A span's look made ready for rays: its numbers, the pictures that change them from point to point, and its media. */
 final class Skin {
+    /** Pictures that do not multiply a number of the surface. */
+    private static final Set<Parameter> APART =
+            Set.of(Parameter.GEOMETRY_NORMAL, Parameter.GEOMETRY_HEIGHT, Parameter.REFLECTED_SURROUNDINGS);
+
     final SurfaceValues values;
     final int priority;
     final int circuit;
@@ -33,6 +40,8 @@ final class Skin {
     private final Texture normal;
     private final double normalStrength;
     private final Texture height;
+    /** Null where it mirrors what is around. */
+    final OwnReflection reflection;
 
     Skin(
             Dress dress,
@@ -55,13 +64,18 @@ final class Skin {
         normal = textures.get(Parameter.GEOMETRY_NORMAL);
         normalStrength = normal == null ? 1 : normal.use().strength();
         height = values.height > 0 ? textures.get(Parameter.GEOMETRY_HEIGHT) : null;
-        parameters = textures.keySet().stream()
-                .filter(p -> p != Parameter.GEOMETRY_NORMAL && p != Parameter.GEOMETRY_HEIGHT)
-                .toArray(Parameter[]::new);
+        parameters = textures.keySet().stream().filter(p -> !APART.contains(p)).toArray(Parameter[]::new);
         this.textures = new Texture[parameters.length];
         for (int i = 0; i < parameters.length; i++) {
             this.textures[i] = textures.get(parameters[i]);
         }
+        Texture around = textures.get(Parameter.REFLECTED_SURROUNDINGS);
+        reflection = around == null ? null : reflection(around, dress.surface());
+    }
+
+    private static OwnReflection reflection(Texture around, Surface s) {
+        LinearRgb colour = s.colour(Parameter.REFLECTED_SURROUNDINGS).times(s.number(Parameter.REFLECTED_STRENGTH));
+        return new OwnReflection(around, colour.r(), colour.g(), colour.b());
     }
 
     /** Whether it is the same everywhere and has no grain direction, so that a hit needs no coordinates. */

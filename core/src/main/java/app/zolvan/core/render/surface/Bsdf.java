@@ -32,6 +32,11 @@ public final class Bsdf {
     public double g;
     public double b;
     /** Density per steradian of that direction; 0 where it is a mirrored or refracted ray of a smooth surface. */
+    /** What of r, g, b the coat and the outer boundary mirror, sharply or blurred. */
+    public double mirroredR;
+
+    public double mirroredG;
+    public double mirroredB;
     public double pdf;
     /** The sampled direction. */
     public double wx;
@@ -267,6 +272,7 @@ public final class Bsdf {
     /** Sets r, g, b to the value times |cosine| for light from (x, y, z), and pdf to the density of sampling it. */
     public void evaluate(double x, double y, double z) {
         r = g = b = 0;
+        mirroredR = mirroredG = mirroredB = 0;
         pdf = 0;
         if (z > 1e-9) {
             reflect(x, y, z);
@@ -297,7 +303,7 @@ public final class Bsdf {
         if (chance[COAT] > 0 && !smoothCoat) {
             double visible = coatGgx.visibleDensity(ox, oy, oz, hx, hy, hz) / (4 * d);
             double value = passes * s.coat * Fresnel.dielectric(d, s.coatIor) * visible * shadowing(coatGgx, x, y, z);
-            add(value, value, value);
+            addMirrored(value, value, value);
             pdf += chance[COAT] * visible;
         }
         double tintR = passes;
@@ -318,7 +324,7 @@ public final class Bsdf {
             visible /= 4 * d;
             double value = visible * coatBoth * (askew ? flake.shadowing(ggx, x, y, z) : shadowing(ggx, x, y, z));
             baseReflectance(d);
-            add(value * tintR * f[0], value * tintG * f[1], value * tintB * f[2]);
+            addMirrored(value * tintR * f[0], value * tintG * f[1], value * tintB * f[2]);
             pdf += chance[SPECULAR] * visible;
         }
         if (chance[DIFFUSE] > 0) {
@@ -474,6 +480,13 @@ public final class Bsdf {
                 value * (1 - pane(boundary[2])) * s.transmissionB);
     }
 
+    private void addMirrored(double red, double green, double blue) {
+        add(red, green, blue);
+        mirroredR += red;
+        mirroredG += green;
+        mirroredB += blue;
+    }
+
     private void add(double red, double green, double blue) {
         r += red;
         g += green;
@@ -560,6 +573,7 @@ public final class Bsdf {
         through = true;
         pdf = 0;
         r = g = b = 0;
+        mirroredR = mirroredG = mirroredB = 0;
         double value = fuzzOut * coatOut * opaque * (1 - specularOut) * s.subsurface / chance[WALK];
         double path = coatOut < 1 ? coatPath(oz) : 0;
         add(
@@ -605,9 +619,10 @@ public final class Bsdf {
         through = false;
         pdf = 0;
         r = g = b = 0;
+        mirroredR = mirroredG = mirroredB = 0;
         if (lobe == COAT) {
             double value = fuzzBoth(oz) * s.coat * Fresnel.dielectric(oz, s.coatIor) / chance[COAT];
-            add(value, value, value);
+            addMirrored(value, value, value);
             return value > 0;
         }
         baseReflectance(oz);
@@ -619,7 +634,7 @@ public final class Bsdf {
             f[1] *= darkG * coatTint(s.coatG, path);
             f[2] *= darkB * coatTint(s.coatB, path);
         }
-        add(value * f[0], value * f[1], value * f[2]);
+        addMirrored(value * f[0], value * f[1], value * f[2]);
         return r + g + b > 0;
     }
 
@@ -633,6 +648,7 @@ public final class Bsdf {
         through = true;
         pdf = 0;
         r = g = b = 0;
+        mirroredR = mirroredG = mirroredB = 0;
         double rest = fuzzOut * coatOut * clear / chance[CLEAR];
         reflectAt(oz);
         if (s.thinWalled) {

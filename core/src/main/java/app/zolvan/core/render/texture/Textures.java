@@ -47,7 +47,8 @@ public final class Textures {
         surface.textures().forEach((parameter, use) -> {
             Picture picture = picture(use, parameter.shape() == Parameter.Shape.COLOUR);
             if (picture != null) {
-                found.put(parameter, new Texture(picture, use));
+                boolean around = parameter == Parameter.REFLECTED_SURROUNDINGS;
+                found.put(parameter, new Texture(picture, around ? use.plain() : use));
             }
         });
         return found;
