@@ -122,6 +122,29 @@ const FLAKES_LAID = `
   }
 `
 
+/** The body's light has the colour within, and what a thin wall lets through is light from its other side. */
+const BELOW_DECLARED = `
+uniform float belowWeight;
+uniform vec3 belowColour;
+uniform float belowThrough;
+`
+const BELOW_COLOURS = `
+  float belowShows = belowWeight;
+  float belowPasses = belowThrough;
+  #ifdef AGED
+    belowShows *= 1.0 - ageCovered;
+    belowPasses *= 1.0 - ageCovered;
+  #endif
+  material.diffuseContribution = ( 1.0 - belowPasses ) * mix( material.diffuseContribution, belowColour * ( 1.0 - material.metalness ), belowShows );
+  material.diffuseColor = mix( ( 1.0 - belowPasses ) * mix( material.diffuseColor, belowColour, belowShows ), material.diffuseColor, material.metalness );
+`
+const BELOW_LETS_THROUGH = `
+  #ifdef USE_ENVMAP
+    vec3 belowKept = 1.0 - EnvironmentBRDF( geometryNormal, geometryViewDir, material.specularColor, 1.0, material.roughness );
+    reflectedLight.indirectDiffuse += belowPasses * belowColour * belowKept * ( 1.0 - material.metalness ) * RECIPROCAL_PI * getIBLIrradiance( - geometryNormal );
+  #endif
+`
+
 const AROUND_DECLARED = `
 uniform samplerCube aroundMap;
 uniform mat3 aroundTurn;
@@ -131,6 +154,7 @@ uniform vec3 reflectedColour;
 
 /** Layers over what the surface was: weathering, growth, wear and dust, where their cover is. */
 const AGE_DECLARED = `
+#define AGED
 uniform sampler2D ageFields;
 uniform float ageNever;
 uniform float ageMiddle;
@@ -230,6 +254,13 @@ const PATCHES = {
         ]),
       ),
   },
+  below: {
+    fragment: (f) =>
+      after(
+        'lights_fragment_end',
+        BELOW_LETS_THROUGH,
+      )(after('lights_physical_fragment', BELOW_COLOURS)(before(f, BELOW_DECLARED))),
+  },
   around: {
     fragment: (f) =>
       before(f, AROUND_DECLARED).replace(
@@ -309,6 +340,15 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
   }
   set(m, 'curve', curve ?? null)
   set(m, 'flakes', b.flakeWeight > 0 ? { flakeWeight: b.flakeWeight, flakeSize: b.flakeSize } : null)
+  set(
+    m,
+    'below',
+    b.below && {
+      belowWeight: b.below.weight,
+      belowColour: colour(b.below.colour),
+      belowThrough: b.below.through,
+    },
+  )
   set(m, 'coat', p.clearcoat > 0 ? { coatIor: b.coatIor, coatColor: colour(b.coatColor) } : null)
 }
 

@@ -59,7 +59,7 @@ const size = computed(() => {
         title="Takes the picture off; the plain value stays"
         @click="of.commit({ plain: parameter })"
       >
-        Plain value
+        {{ parameter === 'reflected_surroundings' ? 'What is around' : 'Plain value' }}
       </button>
       <PicturePick v-if="control.channel" :parameter="parameter" :of="of" />
     </div>

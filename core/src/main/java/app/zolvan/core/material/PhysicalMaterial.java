@@ -64,6 +64,7 @@ public record PhysicalMaterial(
      * @param flakeSize        their mean width in metres
      * @param ageing           what years have made of it; never null
      * @param foliage          the leaves that cover it; null for none
+     * @param below            light from below the surface; null for none
      * @param reflected        what it mirrors in the place of what is around; null for that
      */
     public record Beyond(
@@ -75,9 +76,11 @@ public record PhysicalMaterial(
             double flakeSize,
             Ageing ageing,
             Foliage foliage,
+            Below below,
             Reflected reflected) {
         /** Nothing that glTF does not say itself: it has every coat's index at 1.5. */
-        public static final Beyond NOTHING = new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, Ageing.NONE, null, null);
+        public static final Beyond NOTHING =
+                new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, Ageing.NONE, null, null, null);
 
         private static Beyond of(Surface s) {
             boolean coated = s.number(Parameter.COAT_WEIGHT) > 0;
@@ -91,7 +94,22 @@ public record PhysicalMaterial(
                     flaked ? s.number(Parameter.FLAKE_SIZE) : 0,
                     Ageing.of(s),
                     Foliage.of(s),
+                    Below.of(s),
                     Reflected.of(s));
+        }
+    }
+
+    /**
+     * Light that comes out of the body beside where it went in, or on the other side of a thin one.
+     *
+     * @param weight  how much of the body's light it is
+     * @param through the share of the body's light that a thin wall lets through
+     */
+    public record Below(double weight, LinearRgb colour, double through) {
+        private static Below of(Surface s) {
+            double weight = s.number(Parameter.SUBSURFACE_WEIGHT);
+            double through = s.flag(Parameter.GEOMETRY_THIN_WALLED) ? 0.5 * weight : 0;
+            return weight > 0 ? new Below(weight, s.colour(Parameter.SUBSURFACE_COLOR), through) : null;
         }
     }
 

@@ -53,6 +53,7 @@ public record PhysicalWire(
             double flakeSize,
             @Nullable AgeingWire ageing,
             @Nullable LeavesWire leaves,
+            @Nullable BelowWire below,
             @Nullable ReflectedWire reflected) {
 
         static BeyondWire of(PhysicalMaterial.Beyond b) {
@@ -70,6 +71,7 @@ public record PhysicalWire(
                     b.flakeSize(),
                     AgeingWire.of(b.ageing()),
                     LeavesWire.of(b.foliage()),
+                    BelowWire.of(b.below()),
                     ReflectedWire.of(b.reflected()));
         }
     }
@@ -106,6 +108,18 @@ public record PhysicalWire(
                     ? null
                     : new LeavesWire(
                             f.cover(), f.size(), list(f.colour()), f.surface().number(Parameter.SPECULAR_ROUGHNESS));
+        }
+    }
+
+    /**
+     * Light from below its surface.
+     *
+     * @param weight  how much of the body's light it is
+     * @param through the share of the body's light that a thin wall lets through
+     */
+    public record BelowWire(double weight, List<Double> colour, double through) {
+        static @Nullable BelowWire of(PhysicalMaterial.@Nullable Below b) {
+            return b == null ? null : new BelowWire(b.weight(), list(b.colour()), b.through());
         }
     }
 

@@ -357,6 +357,7 @@ public final class SurfaceValues {
         metalness = l.metalness();
         coat *= l.bare();
         transmission *= l.bare();
+        subsurface *= l.bare();
         flakes *= l.bare();
     }
 
