@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Material } from '../../api/client'
 import { useDrag } from '../../stores/drag'
 import { useChips } from '../../stores/chips'
+import ChipBack from './ChipBack.vue'
 
 /** A chip; what it says below its picture can be said otherwise. One that keeps still can't be carried to the stage. */
 const props = defineProps<{
@@ -26,7 +27,27 @@ watch(
   { immediate: true },
 )
 
+/** Where its back is shown; null while it isn’t. */
+const back = ref<{ left: number; bottom: number } | null>(null)
+const BEFORE_TURNING = 500
+let turning = 0
+
+function turn(event: Event, after: number) {
+  window.clearTimeout(turning)
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
+  turning = window.setTimeout(() => {
+    back.value = { left: box.left, bottom: window.innerHeight - box.top + 6 }
+  }, after)
+}
+function turnBack() {
+  window.clearTimeout(turning)
+  back.value = null
+}
+onBeforeUnmount(turnBack)
+
 function press(event: PointerEvent) {
+  turnBack()
+
   if (props.material && !props.still) drag.press(event, props.material, picture.value)
 }
 </script>
@@ -42,6 +63,11 @@ function press(event: PointerEvent) {
     @click="$emit('choose', $event)"
     @dblclick="$emit('apply')"
     @keydown.enter.prevent="$emit('apply')"
+    @keydown.space.prevent="turn($event, 0)"
+    @keyup.space.prevent="turnBack"
+    @pointerenter="turn($event, BEFORE_TURNING)"
+    @pointerleave="turnBack"
+    @blur="turnBack"
     @dragstart.prevent
   >
     <span
@@ -60,6 +86,7 @@ function press(event: PointerEvent) {
         ><br />{{ material?.name }}</slot
       ></span
     >
+    <ChipBack v-if="back && material" :material="material" :left="back.left" :bottom="back.bottom" />
   </button>
 </template>
 

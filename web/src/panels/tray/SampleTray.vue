@@ -26,7 +26,8 @@ const chips = computed<Material[]>(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
   if (words.length > 0) {
     const all = [...palette.value, ...arrived.value, ...workspace.library]
-    const text = (m: Material) => `${m.code} ${m.name} ${m.kind ?? ''} ${m.finish}`.toLowerCase()
+    const text = (m: Material) =>
+      `${m.code} ${m.name} ${m.kind ?? ''} ${m.finish} ${m.facts?.tags.join(' ') ?? ''}`.toLowerCase()
     return all.filter((m) => words.every((w) => text(m).includes(w)))
   }
   if (drawer.value === 'palette') return palette.value

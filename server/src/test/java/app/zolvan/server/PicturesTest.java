@@ -2,7 +2,7 @@ package app.zolvan.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.zolvan.core.render.film.Png;
+import app.zolvan.core.texture.Png;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;

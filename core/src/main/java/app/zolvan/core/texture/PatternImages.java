@@ -1,61 +1,119 @@
 package app.zolvan.core.texture;
 
-import java.awt.image.BufferedImage;
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
-import java.io.UncheckedIOException;
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Srgb;
 import java.util.function.IntUnaryOperator;
-import javax.imageio.ImageIO;
 
 /** Turns patterns into PNG images for the slots of a material. */
 public final class PatternImages {
-    private final int pixels;
-    private final double[] values;
+    private static final byte[] CODES = codes();
 
-    /** Samples one repeat of the pattern on pixels × pixels points at pixel centres. */
+    private final int width;
+    private final int height;
+    private final float[] tones;
+    private final float[] heights;
+    private final float[] joints;
+    private final float[] pieces;
+    private final float[] covers;
+
+    /** Samples one repeat of the pattern at the centres of pixels × pixels pixels. */
     public PatternImages(Pattern pattern, int pixels) {
-        this.pixels = pixels;
-        values = new double[pixels * pixels];
-        for (int y = 0; y < pixels; y++) {
-            for (int x = 0; x < pixels; x++) {
-                values[y * pixels + x] = pattern.at((x + 0.5) / pixels, (y + 0.5) / pixels);
+        this(pattern, pixels, pixels);
+    }
+
+    public PatternImages(Pattern pattern, int width, int height) {
+        this.width = width;
+        this.height = height;
+        int n = width * height;
+        tones = new float[n];
+        heights = new float[n];
+        joints = new float[n];
+        pieces = new float[n];
+        covers = new float[n];
+        Pattern.Point point = new Pattern.Point();
+        for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+                pattern.at((x + 0.5) / width, (y + 0.5) / height, point);
+                int i = y * width + x;
+                tones[i] = (float) point.tone;
+                heights[i] = (float) point.height;
+                joints[i] = (float) point.joint;
+                pieces[i] = (float) point.piece;
+                covers[i] = (float) point.cover;
             }
         }
     }
 
-    /** A grey picture, sRGB-encoded codes running from {@code dark} (value 0) to {@code light} (value 1), 0 … 255. */
+    /** A grey picture, sRGB-encoded codes running from {@code dark} (tone 0) to {@code light} (tone 1), 0 … 255. */
     public byte[] tone(int dark, int light) {
-        return png(i -> {
-            int code = (int) Math.round(dark + (light - dark) * values[i]);
+        return png(false, i -> {
+            int code = Math.round(dark + (light - dark) * tones[i]);
             return code << 16 | code << 8 | code;
         });
     }
 
+    /** A picture in colour; where the pattern has holes, with what is there as alpha. */
+    public byte[] colours(Colouring by) {
+        Pattern.Point p = new Pattern.Point();
+        boolean holes = hasHoles();
+        return png(holes, i -> {
+            p.tone = tones[i];
+            p.joint = joints[i];
+            p.piece = pieces[i];
+            LinearRgb c = by.at(p);
+            int there = Math.round(255 * covers[i]);
+            return there << 24 | encoded(c.r()) << 16 | encoded(c.g()) << 8 | encoded(c.b());
+        });
+    }
+
+    private static int encoded(double linear) {
+        return CODES[(int) (Math.max(0, Math.min(1, linear)) * (CODES.length - 1) + 0.5)] & 0xFF;
+    }
+
+    /** sRGB codes of linear values, finer than a code is wide even in the dark. */
+    private static byte[] codes() {
+        byte[] codes = new byte[1 << 14];
+        for (int i = 0; i < codes.length; i++) {
+            codes[i] = (byte) Math.round(255 * Srgb.encode(i / (codes.length - 1.0)));
+        }
+        return codes;
+    }
+
+    public boolean hasHoles() {
+        for (float c : covers) {
+            if (c < 1) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     /**
-     * Roughness in the green channel as glTF packs it, linear codes from {@code low} (value 0) to {@code high} (value 1)
-     * as a share of the material's own roughness; red and blue are full.
+     * Roughness in the green channel as glTF packs it, linear codes from {@code low} (tone 0) to {@code high} (tone 1) and
+     * to {@code joint} in joints, as a share of the material's own roughness; red and blue are full.
      */
-    public byte[] roughness(double low, double high) {
-        return png(i -> {
-            int code = (int) Math.round(255 * (low + (high - low) * values[i]));
+    public byte[] roughness(double low, double high, double joint) {
+        return png(false, i -> {
+            double own = low + (high - low) * tones[i];
+            int code = (int) Math.round(255 * (own + (joint - own) * joints[i]));
             return 0xFF00FF | code << 8;
         });
     }
 
     /**
-     * Normals of the pattern taken as height, green up (rules.md, section 5): n = normalise(−∂h/∂x, −∂h/∂y, 1) by
-     * central differences that wrap around. Rows run downwards, so y grows against them.
+     * Normals of the pattern's height, green up (rules.md, section 5): n = normalise(−∂h/∂x, −∂h/∂y, 1) by central
+     * differences that wrap around. Rows run downwards, so y grows against them.
      *
-     * @param relief metres between value 0 and value 1
-     * @param width  metres of one repeat across
-     * @param height metres of one repeat down
+     * @param relief metres between height 0 and height 1
+     * @param across metres of one repeat across
+     * @param down   metres of one repeat down
      */
-    public byte[] normals(double relief, double width, double height) {
-        double pitchX = width / pixels;
-        double pitchY = height / pixels;
-        return png(i -> {
-            int x = i % pixels;
-            int y = i / pixels;
+    public byte[] normals(double relief, double across, double down) {
+        double pitchX = across / width;
+        double pitchY = down / height;
+        return png(false, i -> {
+            int x = i % width;
+            int y = i / width;
             double dx = relief * (at(x + 1, y) - at(x - 1, y)) / (2 * pitchX);
             double dy = relief * (at(x, y - 1) - at(x, y + 1)) / (2 * pitchY);
             return normalCode(dx, dy);
@@ -73,19 +131,21 @@ public final class PatternImages {
     }
 
     private double at(int x, int y) {
-        return values[Math.floorMod(y, pixels) * pixels + Math.floorMod(x, pixels)];
+        return heights[PeriodicNoise.wrapped(y, height) * width + PeriodicNoise.wrapped(x, width)];
     }
 
-    private byte[] png(IntUnaryOperator rgb) {
-        BufferedImage image = new BufferedImage(pixels, pixels, BufferedImage.TYPE_INT_RGB);
-        for (int i = 0; i < values.length; i++) {
-            image.setRGB(i % pixels, i / pixels, rgb.applyAsInt(i));
+    private byte[] png(boolean alpha, IntUnaryOperator argb) {
+        int channels = alpha ? 4 : 3;
+        byte[] samples = new byte[channels * width * height];
+        for (int i = 0, to = 0; i < width * height; i++) {
+            int c = argb.applyAsInt(i);
+            samples[to++] = (byte) (c >> 16);
+            samples[to++] = (byte) (c >> 8);
+            samples[to++] = (byte) c;
+            if (alpha) {
+                samples[to++] = (byte) (c >> 24);
+            }
         }
-        try (ByteArrayOutputStream out = new ByteArrayOutputStream()) {
-            ImageIO.write(image, "png", out);
-            return out.toByteArray();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        return Png.quick(width, height, samples, channels);
     }
 }

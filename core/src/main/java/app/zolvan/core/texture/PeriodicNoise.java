@@ -1,10 +1,21 @@
 package app.zolvan.core.texture;
 
 /**
- * Gradient noise (Perlin 2002, "Improving noise") and cell distances (Worley 1996) on a lattice that wraps, so that
- * patterns built on them are seamless by construction. The seed is a parameter: the same seed gives the same values.
+ * Gradient noise (Perlin 2002, "Improving noise") on a lattice that wraps, so that patterns built on it are seamless by
+ * construction. The seed is a parameter: the same seed gives the same values.
  */
 final class PeriodicNoise {
+    private static final int DIRECTIONS = 1 << 12;
+    private static final double[] COS = new double[DIRECTIONS];
+    private static final double[] SIN = new double[DIRECTIONS];
+
+    static {
+        for (int i = 0; i < DIRECTIONS; i++) {
+            COS[i] = StrictMath.cos(2 * Math.PI * i / DIRECTIONS);
+            SIN[i] = StrictMath.sin(2 * Math.PI * i / DIRECTIONS);
+        }
+    }
+
     private final long seed;
 
     PeriodicNoise(long seed) {
@@ -21,8 +32,12 @@ final class PeriodicNoise {
         double fy = y - iy;
         double sx = smooth(fx);
         double sy = smooth(fy);
-        double a = lerp(corner(ix, iy, nu, nv, fx, fy), corner(ix + 1, iy, nu, nv, fx - 1, fy), sx);
-        double b = lerp(corner(ix, iy + 1, nu, nv, fx, fy - 1), corner(ix + 1, iy + 1, nu, nv, fx - 1, fy - 1), sx);
+        int x0 = wrapped(ix, nu);
+        int y0 = wrapped(iy, nv);
+        int x1 = x0 + 1 == nu ? 0 : x0 + 1;
+        int y1 = y0 + 1 == nv ? 0 : y0 + 1;
+        double a = lerp(corner(x0, y0, fx, fy), corner(x1, y0, fx - 1, fy), sx);
+        double b = lerp(corner(x0, y1, fx, fy - 1), corner(x1, y1, fx - 1, fy - 1), sx);
         return lerp(a, b, sy);
     }
 
@@ -37,48 +52,27 @@ final class PeriodicNoise {
         return sum;
     }
 
-    /** Distances to the nearest and second nearest of one jittered point in each cell, in cell widths. */
-    double[] cells(double u, double v, int nu, int nv) {
-        double x = u * nu;
-        double y = v * nv;
-        int ix = (int) Math.floor(x);
-        int iy = (int) Math.floor(y);
-        double first = Double.MAX_VALUE;
-        double second = Double.MAX_VALUE;
-        for (int cy = iy - 2; cy <= iy + 2; cy++) {
-            for (int cx = ix - 2; cx <= ix + 2; cx++) {
-                long h = hash(Math.floorMod(cx, nu), Math.floorMod(cy, nv));
-                double dx = cx + unit(h) - x;
-                double dy = cy + unit(h * Chance.STEP + 1) - y;
-                double d = Math.sqrt(dx * dx + dy * dy);
-                if (d < first) {
-                    second = first;
-                    first = d;
-                } else if (d < second) {
-                    second = d;
-                }
-            }
-        }
-        return new double[] {first, second};
+    /** Cells of one scattered point each, {@code nu} × {@code nv} to one repeat. */
+    Cells cells(int nu, int nv) {
+        return new Cells(seed, nu, nv);
     }
 
     /** A value in [0, 1) that belongs to lattice cell (i, j). */
     double value(int i, int j) {
-        return unit(hash(i, j));
+        return Chance.unit(hash(i, j));
     }
 
-    private double corner(int ix, int iy, int nu, int nv, double fx, double fy) {
-        double angle = 2 * Math.PI * unit(hash(Math.floorMod(ix, nu), Math.floorMod(iy, nv)));
-        return Math.cos(angle) * fx + Math.sin(angle) * fy;
+    private double corner(int i, int j, double fx, double fy) {
+        int direction = (int) (hash(i, j) >>> 52);
+        return COS[direction] * fx + SIN[direction] * fy;
     }
 
     private long hash(int i, int j) {
         return Chance.mixed(seed * Chance.STEP + i * 0xBF58476D1CE4E5B9L + j * 0x94D049BB133111EBL);
     }
 
-    private static double unit(long h) {
-        long m = (h ^ (h >>> 29)) * 0xD6E8FEB86659FD93L;
-        return (m >>> 11) * 0x1.0p-53;
+    static int wrapped(int i, int n) {
+        return i >= 0 && i < n ? i : Math.floorMod(i, n);
     }
 
     private static double smooth(double t) {

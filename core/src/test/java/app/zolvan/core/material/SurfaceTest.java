@@ -5,8 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.colour.LinearRgb;
-import app.zolvan.core.exchange.library.ShippedLibrary;
-import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
 class SurfaceTest {
@@ -51,20 +49,5 @@ class SurfaceTest {
         Surface v55 = s.with(Parameter.TRANSMISSION_DISPERSION_ABBE_NUMBER, 55);
         assertThat(PhysicalMaterial.of(v55, 0).dispersion()).isCloseTo(0.364, within(5e-4));
         assertThat(PhysicalMaterial.of(Surface.STANDARD, 0).dispersion()).isZero();
-    }
-
-    @Test
-    void theShippedLibraryHasThirtyMaterialsOfTenKindsFourOfThemTextured() {
-        ShippedLibrary library = ShippedLibrary.load();
-        assertThat(library.materials()).hasSizeGreaterThanOrEqualTo(30);
-        assertThat(library.materials().stream().map(Material::kind).collect(Collectors.toSet()))
-                .hasSizeGreaterThanOrEqualTo(10);
-        assertThat(library.materials().stream().map(Material::code)).doesNotHaveDuplicates();
-        assertThat(library.materials())
-                .filteredOn(m -> !m.surface().textures().isEmpty())
-                .hasSizeGreaterThanOrEqualTo(4)
-                .allSatisfy(m -> assertThat(m.surface().textures().values())
-                        .allSatisfy(t -> assertThat(library.images()).containsKey(t.image())));
-        assertThat(ShippedLibrary.edition()).hasSize(64).isEqualTo(ShippedLibrary.edition());
     }
 }

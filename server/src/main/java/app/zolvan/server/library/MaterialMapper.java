@@ -11,7 +11,8 @@ import org.apache.ibatis.annotations.Select;
 @Mapper
 interface MaterialMapper {
     String COLUMNS =
-            "id, project_id, origin, parent, own, arrived, code, name, kind, surface::text as surface, position";
+            "id, project_id, origin, parent, own, arrived, code, name, kind, surface::text as surface, position,"
+                    + " facts::text as facts";
 
     @Select("select " + COLUMNS + " from material where project_id is null order by position")
     List<MaterialRow> library();
@@ -23,19 +24,20 @@ interface MaterialMapper {
     Optional<MaterialRow> find(UUID id);
 
     @Insert("""
-            insert into material (id, project_id, origin, parent, own, arrived, code, name, kind, surface, position)
+            insert into material (id, project_id, origin, parent, own, arrived, code, name, kind, surface, position, facts)
             values (#{id}, #{projectId}, #{origin}, #{parent}, #{own}, #{arrived}, #{code}, #{name}, #{kind},
-                    #{surface}::jsonb, #{position})
+                    #{surface}::jsonb, #{position}, #{facts}::jsonb)
             on conflict (id) do update
             set name = excluded.name, kind = excluded.kind, surface = excluded.surface, parent = excluded.parent,
                 own = excluded.own""")
     void put(MaterialRow row);
 
     @Insert("""
-            insert into material (id, code, name, kind, surface, position)
-            values (#{id}, #{code}, #{name}, #{kind}, #{surface}::jsonb, #{position})
+            insert into material (id, code, name, kind, surface, position, facts)
+            values (#{id}, #{code}, #{name}, #{kind}, #{surface}::jsonb, #{position}, #{facts}::jsonb)
             on conflict (code) where project_id is null do update
-            set name = excluded.name, kind = excluded.kind, surface = excluded.surface, position = excluded.position""")
+            set name = excluded.name, kind = excluded.kind, surface = excluded.surface, position = excluded.position,
+                facts = excluded.facts""")
     void putInLibrary(MaterialRow row);
 
     @Select("select value from installation where name = 'library'")

@@ -39,7 +39,8 @@ public record MaterialRow(
         String name,
         @Nullable String kind,
         String surface,
-        int position) {
+        int position,
+        @Nullable String facts) {
 
     public Material toMaterial() {
         return new Material(code, name, kind == null ? null : MaterialKind.ofWord(kind), toSurface());
@@ -59,14 +60,14 @@ public record MaterialRow(
 
     public MaterialRow with(String newName, Surface newSurface) {
         return new MaterialRow(
-                id, projectId, origin, parent, own, arrived, code, newName, kind, json(newSurface), position);
+                id, projectId, origin, parent, own, arrived, code, newName, kind, json(newSurface), position, facts);
     }
 
     /** The same material with another look, and perhaps of another kind. */
     public MaterialRow with(Material m) {
         String word = m.kind() == null ? null : m.kind().word();
         return new MaterialRow(
-                id, projectId, origin, parent, own, arrived, code, name, word, json(m.surface()), position);
+                id, projectId, origin, parent, own, arrived, code, name, word, json(m.surface()), position, facts);
     }
 
     /** A variation of another of the project's materials, or none where that is null. */
@@ -74,7 +75,8 @@ public record MaterialRow(
         String names = other == null
                 ? null
                 : ownParameters.stream().map(Parameter::openPbrName).collect(Collectors.joining(" "));
-        return new MaterialRow(id, projectId, origin, other, names, arrived, code, name, kind, surface, position);
+        return new MaterialRow(
+                id, projectId, origin, other, names, arrived, code, name, kind, surface, position, facts);
     }
 
     public Set<Parameter> ownParameters() {

@@ -2,6 +2,7 @@ package app.zolvan.server.library;
 
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.exchange.library.ShippedLibrary;
+import app.zolvan.core.material.Facts;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
@@ -10,6 +11,7 @@ import app.zolvan.server.problem.Problem;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -43,7 +45,8 @@ public class MaterialService {
         int position = 0;
         for (Material m : library.materials()) {
             UUID id = UUID.nameUUIDFromBytes(("library " + m.code()).getBytes(StandardCharsets.UTF_8));
-            mapper.putInLibrary(row(id, null, null, false, m, position++));
+            mapper.putInLibrary(
+                    row(id, null, null, false, m, position++, library.facts().get(m.code())));
         }
         mapper.setInstalledEdition(edition);
     }
@@ -64,7 +67,7 @@ public class MaterialService {
 
     /** A material that came with a file; not stored yet. */
     public static MaterialRow arrived(UUID project, Material material, int position) {
-        return row(UUID.randomUUID(), project, null, true, material, position);
+        return row(UUID.randomUUID(), project, null, true, material, position, null);
     }
 
     /** Adds materials that came in a file after those that are there; done again for the same job they stay the same. */
@@ -72,7 +75,7 @@ public class MaterialService {
         int position = mapper.ofProject(project).size();
         for (int i = 0; i < some.size(); i++) {
             UUID id = UUID.nameUUIDFromBytes((job + "/" + i).getBytes(StandardCharsets.US_ASCII));
-            mapper.put(row(id, project, null, true, some.get(i), position + i));
+            mapper.put(row(id, project, null, true, some.get(i), position + i, null));
         }
     }
 
@@ -100,13 +103,20 @@ public class MaterialService {
                 name,
                 from.kind(),
                 MaterialRow.json(surface),
-                position);
+                position,
+                from.facts());
     }
 
     /** A new material of the project, made from nothing; not stored yet. */
     public static MaterialRow own(UUID project, String name, Material look, int position) {
         return row(
-                UUID.randomUUID(), project, null, false, new Material("", name, look.kind(), look.surface()), position);
+                UUID.randomUUID(),
+                project,
+                null,
+                false,
+                new Material("", name, look.kind(), look.surface()),
+                position,
+                null);
     }
 
     /** Writes the row's state, or removes the material where the state is null and nothing shows it any more. */
@@ -123,7 +133,8 @@ public class MaterialService {
         }
     }
 
-    private static MaterialRow row(UUID id, UUID project, UUID origin, boolean arrived, Material m, int position) {
+    private static MaterialRow row(
+            UUID id, UUID project, UUID origin, boolean arrived, Material m, int position, @Nullable Facts facts) {
         return new MaterialRow(
                 id,
                 project,
@@ -135,6 +146,7 @@ public class MaterialService {
                 m.name(),
                 m.kind() == null ? null : m.kind().word(),
                 MaterialRow.json(m.surface()),
-                position);
+                position,
+                facts == null ? null : FactsWire.json(facts));
     }
 }

@@ -51,6 +51,7 @@ import org.jspecify.annotations.Nullable;
  * @param reflectance     of its boundary at 0°, 5° … 90°
  * @param elsewhere       its values as others say them, by the name of the convention
  * @param remarks         what looks odd about it, a sentence each
+ * @param facts           what is known of it besides its look; null for what nobody told
  */
 public record MaterialWire(
         UUID id,
@@ -81,7 +82,8 @@ public record MaterialWire(
         List<TexturedWire> textures,
         List<Double> reflectance,
         Map<String, Double> elsewhere,
-        List<String> remarks) {
+        List<String> remarks,
+        @Nullable FactsWire facts) {
 
     /**
      * A picture that drives a parameter.
@@ -163,7 +165,8 @@ public record MaterialWire(
                 textures(s),
                 Arrays.stream(AngleCurve.of(s)).boxed().toList(),
                 Arrays.stream(Convention.values()).collect(Collectors.toMap(Convention::name, c -> c.of(s))),
-                Remarks.of(s));
+                Remarks.of(s),
+                FactsWire.of(m.facts()));
     }
 
     private static @Nullable String subKind(MaterialRow m, Surface s) {

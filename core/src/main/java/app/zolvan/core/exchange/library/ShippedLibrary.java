@@ -1,23 +1,30 @@
 package app.zolvan.core.exchange.library;
 
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.material.Facts;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
+import app.zolvan.core.material.Metal;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.Channel;
 import app.zolvan.core.material.TextureUse.RealSize;
 import app.zolvan.core.model.Digest;
-import app.zolvan.core.texture.Pattern;
+import app.zolvan.core.texture.Colouring;
 import app.zolvan.core.texture.PatternImages;
 import app.zolvan.core.texture.Patterns;
+import app.zolvan.core.texture.Recipe;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.lang.ref.SoftReference;
 import java.security.MessageDigest;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -29,15 +36,18 @@ import java.util.Map;
  *
  * @param materials in the order of the drawers and of the files
  * @param images    PNG bytes by SHA-256, for all textures the materials use
+ * @param facts     what is known of materials besides their looks, by their codes
  */
-public record ShippedLibrary(List<Material> materials, Map<String, byte[]> images) {
+public record ShippedLibrary(List<Material> materials, Map<String, byte[]> images, Map<String, Facts> facts) {
     private static final List<String> DRAWERS = List.of(
             "paint",
             "metal",
             "wood",
             "stone",
             "concrete",
+            "brick",
             "ceramic",
+            "plaster",
             "plastic",
             "rubber",
             "glass",
@@ -45,10 +55,12 @@ public record ShippedLibrary(List<Material> materials, Map<String, byte[]> image
             "fabric",
             "leather",
             "paper",
-            "light");
+            "foliage",
+            "light",
+            "composite");
 
     /** Raised when the patterns' formulas change, so that installed textures are made anew. */
-    private static final int PATTERN_EDITION = 1;
+    private static final int PATTERN_EDITION = 2;
 
     /** Names what {@link #load} would give, without the work of drawing the textures. */
     public static String edition() {
@@ -68,64 +80,161 @@ public record ShippedLibrary(List<Material> materials, Map<String, byte[]> image
         return ShippedLibrary.class.getResourceAsStream(drawer + ".json");
     }
 
-    public static ShippedLibrary load() {
-        List<Material> materials = new ArrayList<>();
-        Map<String, byte[]> images = new LinkedHashMap<>();
+    private static SoftReference<ShippedLibrary> kept = new SoftReference<>(null);
+
+    /** Read once while there is memory for it. */
+    public static synchronized ShippedLibrary load() {
+        ShippedLibrary known = kept.get();
+        if (known == null) {
+            known = read();
+            kept = new SoftReference<>(known);
+        }
+        return known;
+    }
+
+    private static ShippedLibrary read() {
+        List<Entry> entries = new ArrayList<>();
         try {
             for (String drawer : DRAWERS) {
-                JsonValue json = JsonValue.parseTrusted(open(drawer));
-                for (JsonValue m : json.elements()) {
-                    materials.add(material(m, MaterialKind.ofWord(drawer), images));
+                for (JsonValue m : JsonValue.parseTrusted(open(drawer)).elements()) {
+                    entries.add(new Entry(MaterialKind.ofWord(drawer), m));
                 }
             }
         } catch (ImportException e) {
             throw new IllegalStateException(e);
         }
-        return new ShippedLibrary(List.copyOf(materials), Map.copyOf(images));
+        Map<String, byte[]> images = new LinkedHashMap<>();
+        List<Material> materials = new ArrayList<>();
+        Map<String, Facts> facts = new HashMap<>();
+        for (Made made : entries.parallelStream().map(Entry::make).toList()) {
+            materials.add(made.material);
+            images.putAll(made.images);
+            if (made.facts != null) {
+                facts.put(made.material.code(), made.facts);
+            }
+        }
+        return new ShippedLibrary(List.copyOf(materials), Map.copyOf(images), Map.copyOf(facts));
     }
 
-    private static Material material(JsonValue m, MaterialKind kind, Map<String, byte[]> images)
-            throws ImportException {
-        Surface surface = MaterialJson.read(m.require("open_pbr"));
-        if (m.has("pattern")) {
-            surface = textured(surface, m.get("pattern"), images);
+    private record Made(Material material, Map<String, byte[]> images, Facts facts) {}
+
+    /** A material as its drawer's file tells it. */
+    private record Entry(MaterialKind kind, JsonValue json) {
+        Made make() {
+            try {
+                Map<String, byte[]> images = new LinkedHashMap<>();
+                Surface surface = MaterialJson.readOver(metal(json), json.require("open_pbr"));
+                if (json.has("pattern")) {
+                    surface = textured(surface, json.get("pattern"), images);
+                }
+                String name = json.require("name").text();
+                Material material = new Material(json.require("code").text(), name, kind, surface);
+                return new Made(material, images, json.has("physical") ? facts(json) : null);
+            } catch (ImportException e) {
+                throw new IllegalStateException(e);
+            }
         }
-        return new Material(m.require("code").text(), m.require("name").text(), kind, surface);
+    }
+
+    /** What is measured of a metal's reflection, where one is named. */
+    private static Surface metal(JsonValue json) throws ImportException {
+        if (!json.has("metal")) {
+            return Surface.STANDARD;
+        }
+        return Metal.valueOf(json.get("metal").text()).on(Surface.STANDARD);
+    }
+
+    private static Facts facts(JsonValue json) throws ImportException {
+        JsonValue p = json.require("physical");
+        List<String> tags = new ArrayList<>();
+        for (JsonValue tag : json.require("tags").elements()) {
+            tags.add(tag.text());
+        }
+        return new Facts(
+                p.require("density").number(),
+                p.require("price").number(),
+                p.require("waste").number(),
+                p.require("carbon").number(),
+                List.copyOf(tags));
     }
 
     private static Surface textured(Surface surface, JsonValue p, Map<String, byte[]> images) throws ImportException {
-        double[] size = p.numbers("real_size", 1, 1);
-        PatternImages render = new PatternImages(pattern(p), p.index("pixels", 512));
-        RealSize real = new RealSize(size[0], size[1]);
+        Recipe recipe = recipe(p, p.index("pixels", 512));
+        RealSize real = new RealSize(recipe.width(), recipe.height());
+        double longer = Math.max(recipe.width(), recipe.height());
+        PatternImages render = new PatternImages(
+                Patterns.of(recipe), pixels(p, recipe.width() / longer), pixels(p, recipe.height() / longer));
         Surface s = surface;
-        if (p.has("tone")) {
+        if (p.has("colours") || p.has("pieces")) {
+            byte[] png = render.colours(colouring(p));
+            s = with(
+                    s.with(Parameter.BASE_COLOR, LinearRgb.WHITE),
+                    Parameter.BASE_COLOR,
+                    Channel.RGB,
+                    png,
+                    real,
+                    images);
+            if (render.hasHoles()) {
+                s = with(s, Parameter.GEOMETRY_OPACITY, Channel.A, png, real, images);
+            }
+        } else if (p.has("tone")) {
             double[] tone = p.numbers("tone", 0, 255);
             s = with(s, Parameter.BASE_COLOR, Channel.RGB, render.tone((int) tone[0], (int) tone[1]), real, images);
         }
         if (p.has("roughness")) {
             double[] r = p.numbers("roughness", 0, 1);
-            s = with(s, Parameter.SPECULAR_ROUGHNESS, Channel.G, render.roughness(r[0], r[1]), real, images);
+            byte[] png = render.roughness(r[0], r[1], p.number("joint_roughness", r[1]));
+            s = with(s, Parameter.SPECULAR_ROUGHNESS, Channel.G, png, real, images);
         }
         if (p.has("relief")) {
-            byte[] normals = render.normals(p.number("relief", 0), size[0], size[1]);
+            byte[] normals = render.normals(p.number("relief", 0), recipe.width(), recipe.height());
             s = with(s, Parameter.GEOMETRY_NORMAL, Channel.RGB, normals, real, images);
         }
         return s;
     }
 
-    private static Pattern pattern(JsonValue p) throws ImportException {
-        int seed = p.index("seed", 1);
+    private static int pixels(JsonValue p, double share) throws ImportException {
+        return Math.max(16, (int) Math.round(p.index("pixels", 512) * share));
+    }
+
+    private static Recipe recipe(JsonValue p, int pixels) throws ImportException {
+        double[] size = p.numbers("real_size", 1, 1);
         int count = p.require("count").index();
-        String name = p.require("name").text();
-        return switch (name) {
-            case "leather" -> Patterns.leather(seed, count);
-            case "wood" -> Patterns.wood(seed, count);
-            case "weave" -> Patterns.weave(seed, count);
-            case "bubbles" -> Patterns.bubbles(seed, count);
-            case "diamonds" -> Patterns.diamonds(count);
-            case "brushed" -> Patterns.brushed(seed, count);
-            default -> throw p.wrong("a known pattern");
-        };
+        return new Recipe(
+                p.require("name").text(),
+                size[0],
+                size[1],
+                p.index("seed", 1),
+                count,
+                p.index("rows", count),
+                p.number("joint", 0),
+                p.number("share", 0.5),
+                p.has("inner") ? recipe(p.get("inner"), pixels) : null,
+                Math.max(size[0], size[1]) / pixels);
+    }
+
+    private static Colouring colouring(JsonValue p) throws ImportException {
+        return new Colouring(
+                colours(p, "colours"),
+                colours(p, "pieces"),
+                p.number("shade", 0.3),
+                p.number("vary", 0),
+                p.has("joint_colour") ? colour(p.get("joint_colour").text()) : null);
+    }
+
+    private static List<LinearRgb> colours(JsonValue p, String key) throws ImportException {
+        List<LinearRgb> all = new ArrayList<>();
+        if (p.has(key)) {
+            for (JsonValue c : p.get(key).elements()) {
+                all.add(colour(c.text()));
+            }
+        }
+        return all;
+    }
+
+    private static LinearRgb colour(String hex) {
+        int code = Integer.parseInt(hex.substring(1), 16);
+        return Srgb.fromCodes(code >> 16, code >> 8 & 0xFF, code & 0xFF);
     }
 
     private static Surface with(

@@ -15,6 +15,7 @@ import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.model.Model;
+import app.zolvan.core.texture.Pattern;
 import app.zolvan.core.texture.PatternImages;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -114,7 +115,7 @@ class GltfReaderTest {
 
     @Test
     void texturesKeepTheirPlacementAndWhatIsLeftOutIsNoted() throws Exception {
-        byte[] png = new PatternImages((u, v) -> u, 4).tone(0, 255);
+        byte[] png = new PatternImages(Pattern.grey((u, v) -> u), 4).tone(0, 255);
         String uri = "data:image/png;base64," + Base64.getEncoder().encodeToString(png);
         Model m = read(glb(
                 json(ONE_NODE
