@@ -13,7 +13,7 @@ const props = defineProps<{
   label?: string
   still?: boolean
 }>()
-defineEmits<{ choose: [event: MouseEvent]; apply: [] }>()
+const emit = defineEmits<{ choose: [event: MouseEvent | KeyboardEvent]; apply: [] }>()
 
 const drag = useDrag()
 const chips = useChips()
@@ -30,6 +30,7 @@ watch(
 /** Where its back is shown; null while it isn’t. */
 const back = ref<{ left: number; bottom: number } | null>(null)
 const BEFORE_TURNING = 500
+const HELD = 250
 let turning = 0
 
 function turn(event: Event, after: number) {
@@ -44,6 +45,13 @@ function turnBack() {
   back.value = null
 }
 onBeforeUnmount(turnBack)
+
+/** A short press chooses, a long one showed the back. */
+function letGo(event: KeyboardEvent) {
+  const shown = back.value !== null
+  turnBack()
+  if (!shown) emit('choose', event)
+}
 
 function press(event: PointerEvent) {
   turnBack()
@@ -63,8 +71,8 @@ function press(event: PointerEvent) {
     @click="$emit('choose', $event)"
     @dblclick="$emit('apply')"
     @keydown.enter.prevent="$emit('apply')"
-    @keydown.space.prevent="turn($event, 0)"
-    @keyup.space.prevent="turnBack"
+    @keydown.space.prevent="!$event.repeat && turn($event, HELD)"
+    @keyup.space.prevent="letGo"
     @pointerenter="turn($event, BEFORE_TURNING)"
     @pointerleave="turnBack"
     @blur="turnBack"

@@ -70,7 +70,7 @@ function share(s: SetWire): string {
   return s.share >= 0.0095 ? `${Math.round(100 * s.share)} %` : '< 1 %'
 }
 
-function choose(s: SetWire, event: MouseEvent) {
+function choose(s: SetWire, event: MouseEvent | KeyboardEvent) {
   const more = event.ctrlKey || event.metaKey || event.shiftKey
   const without = chosen.value.filter((c) => c !== s.index)
   chosen.value = !more ? [s.index] : without.length < chosen.value.length ? without : [...without, s.index]

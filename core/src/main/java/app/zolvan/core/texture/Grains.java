@@ -5,6 +5,9 @@ import static app.zolvan.core.texture.Fields.clamp;
 
 /** What grows, what is cast and what is ground: wood, hide, stone, cork, grass. */
 final class Grains {
+    /** How strokes may lie: whole steps across and down, so that they close over one repeat. */
+    private static final int[][] LIES = {{1, 0}, {1, 2}, {2, -1}, {1, -1}, {1, 3}};
+
     private Grains() {}
 
     /** Wood with its grain along u: year rings cut lengthwise, pores as short dark strokes. Tone 1 is palest. */
@@ -170,13 +173,19 @@ final class Grains {
     /** Blades, moss, soil: crowded strokes, darker below. */
     static Pattern turf(Recipe r) {
         PeriodicNoise noise = new PeriodicNoise(r.seed());
-        int n = r.count();
-        Cells[] blades = {noise.cells(3 * n, n), noise.cells(n + 7, 3 * n + 21), noise.cells(3 * n + 42, n + 14)};
+        Cells[] strokes = new Cells[LIES.length];
+        for (int k = 0; k < LIES.length; k++) {
+            double n = r.count() / Math.hypot(LIES[k][0], LIES[k][1]);
+            strokes[k] = new PeriodicNoise(r.seed() + k)
+                    .cells(Math.max(1, (int) Math.round(n)), Math.max(1, (int) Math.round(4 * n)));
+        }
         return (u, v, out) -> {
             double best = 0;
             double chance = 0;
-            for (Cells layer : blades) {
-                Cells.Found c = layer.nearest(u, v);
+            for (int k = 0; k < LIES.length; k++) {
+                int a = LIES[k][0];
+                int b = LIES[k][1];
+                Cells.Found c = strokes[k].nearest(a * u + b * v, a * v - b * u);
                 double high = clamp(1 - 1.3 * c.first) * (0.4 + 0.6 * c.chance);
                 if (high > best) {
                     best = high;
