@@ -157,13 +157,21 @@ final class Bonds {
     static Bond polygons(Recipe r) {
         Cells cells = new PeriodicNoise(r.seed()).cells(r.count(), r.rows());
         double w = r.width() / r.count();
+        // pieces lie across the edges, so what they are made of has to fit a whole number of times
+        double along = r.inner() == null ? 1 : whole(r.width(), r.inner().width());
+        double across = r.inner() == null ? 1 : whole(r.height(), r.inner().height());
         return (x, y, out) -> {
             Cells.Found c = cells.at(x / r.width(), y / r.height());
             out.chance = c.chance;
             out.edge = c.edge * w;
-            out.along = x;
-            out.across = y;
+            out.along = x * along;
+            out.across = y * across;
         };
+    }
+
+    /** What a length is stretched by so that it is a whole number of periods. */
+    private static double whole(double length, double period) {
+        return Math.max(1, Math.round(length / period)) * period / length;
     }
 
     private static void set(Piece out, double chance, double fx, double fy, double w, double h) {

@@ -60,7 +60,7 @@ public record ShippedLibrary(List<Material> materials, Map<String, byte[]> image
             "composite");
 
     /** Raised when the patterns' formulas change, so that installed textures are made anew. */
-    private static final int PATTERN_EDITION = 2;
+    private static final int PATTERN_EDITION = 3;
 
     /** Names what {@link #load} would give, without the work of drawing the textures. */
     public static String edition() {

@@ -1,0 +1,79 @@
+package app.zolvan.core.measure;
+
+/**
+ * What can be told of the pattern that a material's pictures lay over a surface.
+ *
+ * @param width          of one repeat, in metres
+ * @param height         of one repeat, in metres
+ * @param pixelsPerMetre of its coarsest picture
+ * @param seamU          the worst of its pictures' steps across the left and right edges, as {@link PictureMeasure} ranks it
+ * @param seamV          likewise top and bottom
+ * @param busyness       contrast in L* that the eye sees from {@value #DISTANCE} m, each size of detail by how well the eye
+ *                       sees such; 0 for an even surface
+ * @param detail         the size of detail that adds most to it, in metres
+ */
+public record PatternMeasure(
+        double width,
+        double height,
+        double pixelsPerMetre,
+        double seamU,
+        double seamV,
+        double busyness,
+        double detail) {
+    /** From where it is looked at, in metres. */
+    public static final double DISTANCE = 1;
+
+    /** The trade's ways to say how much a surface asks to be looked at. */
+    private enum Busy {
+        PLAIN("plain", 0.4),
+        QUIET("quiet", 2),
+        LIVELY("lively", 6),
+        BUSY("busy", Double.POSITIVE_INFINITY);
+
+        private final String word;
+        private final double below;
+
+        Busy(String word, double below) {
+            this.word = word;
+            this.below = below;
+        }
+    }
+
+    /** "plain", "quiet", "lively" or "busy". */
+    public static String word(double busyness) {
+        for (Busy b : Busy.values()) {
+            if (busyness < b.below) {
+                return b.word;
+            }
+        }
+        throw new IllegalArgumentException("busyness is a number");
+    }
+
+    public String word() {
+        return word(busyness);
+    }
+
+    public boolean tiles() {
+        return seamU <= PictureMeasure.SEAM && seamV <= PictureMeasure.SEAM;
+    }
+
+    /**
+     * The widest view in which the pattern is still as sharp as the picture.
+     *
+     * @param pixels of the picture from left to right
+     * @return in metres
+     */
+    public double sharpWidth(int pixels) {
+        return pixels / pixelsPerMetre;
+    }
+
+    /**
+     * How well the eye sees stripes, at most 1 (Mannos & Sakrison 1974).
+     *
+     * @param frequency cycles a degree
+     */
+    static double sensitivity(double frequency) {
+        double f = 0.114 * frequency;
+        return Math.min(1, 2.6 * (0.0192 + f) * Math.exp(-Math.pow(f, 1.1)));
+    }
+}

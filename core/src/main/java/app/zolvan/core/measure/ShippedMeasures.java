@@ -1,0 +1,32 @@
+package app.zolvan.core.measure;
+
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.json.JsonValue;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+
+/** Measures of the shipped library, so that it can be searched before any of its pictures is made. {@code bench/measures} writes them. */
+public final class ShippedMeasures {
+    private static final Map<String, MaterialMeasure> ALL = read();
+
+    private ShippedMeasures() {}
+
+    /** @param look as {@link app.zolvan.core.render.chip.Chip#key} names it */
+    public static Optional<MaterialMeasure> of(String look) {
+        return Optional.ofNullable(ALL.get(look));
+    }
+
+    private static Map<String, MaterialMeasure> read() {
+        Map<String, MaterialMeasure> all = new HashMap<>();
+        try {
+            JsonValue file = JsonValue.parseTrusted(ShippedMeasures.class.getResourceAsStream("shipped.json"));
+            for (String look : file.keys()) {
+                all.put(look, MeasureJson.read(file.get(look)));
+            }
+        } catch (ImportException e) {
+            throw new IllegalStateException(e);
+        }
+        return all;
+    }
+}
