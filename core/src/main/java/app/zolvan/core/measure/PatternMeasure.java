@@ -58,12 +58,12 @@ public record PatternMeasure(
     }
 
     /**
-     * The widest view in which the pattern is still as sharp as the picture.
+     * The narrowest view in which each pixel of a still has a pixel of the pattern's own.
      *
      * @param pixels of the picture from left to right
      * @return in metres
      */
-    public double sharpWidth(int pixels) {
+    public double sharpFrom(int pixels) {
         return pixels / pixelsPerMetre;
     }
 

@@ -112,7 +112,7 @@ class MeasureTest {
         assertThat(even.busyness()).isZero();
         assertThat(even.word()).isEqualTo("plain");
         assertThat(even.pixelsPerMetre()).isEqualTo(SIDE);
-        assertThat(even.sharpWidth(1920)).isEqualTo(30);
+        assertThat(even.sharpFrom(1920)).isEqualTo(30);
         assertThat(PatternMeasure.sensitivity(8)).isCloseTo(1, within(0.02)); // Mannos & Sakrison's peak
     }
 

@@ -20,6 +20,10 @@ public record FactsWire(double density, double price, double waste, double carbo
         return JSON.writeValueAsString(f);
     }
 
+    Facts facts() {
+        return new Facts(density, price, waste, carbon, tags);
+    }
+
     static @Nullable FactsWire of(@Nullable String json) {
         return json == null ? null : JSON.readValue(json, FactsWire.class);
     }

@@ -4,6 +4,7 @@ import app.zolvan.core.adjust.Control;
 import app.zolvan.core.adjust.Convention;
 import app.zolvan.core.adjust.KindSheet;
 import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.find.Shelf;
 import app.zolvan.core.material.Metal;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Substance;
@@ -11,11 +12,15 @@ import app.zolvan.core.material.TextureUse;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.colour.ColourWire;
 import app.zolvan.server.project.ProjectService;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
@@ -33,12 +38,21 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class LibraryController {
     private static final int NEAREST = 6;
+    private static final int PAGE = 60;
+    private static final int MOST_VALUES = 24;
     private final MaterialService materials;
     private final ChipService chips;
     private final ProjectService projects;
     private final MeanColours means;
+    private final FindingService finding;
 
-    LibraryController(MaterialService materials, ChipService chips, ProjectService projects, MeanColours means) {
+    LibraryController(
+            MaterialService materials,
+            ChipService chips,
+            ProjectService projects,
+            MeanColours means,
+            FindingService finding) {
+        this.finding = finding;
         this.means = means;
         this.materials = materials;
         this.chips = chips;
@@ -122,7 +136,11 @@ class LibraryController {
             List<KindWire> kinds,
             List<String> first,
             List<MetalWire> metals,
-            List<ConventionWire> conventions) {}
+            List<ConventionWire> conventions,
+            List<OrderWire> orders) {}
+
+    /** An order that materials can be laid in. */
+    record OrderWire(Shelf.Order name, String label) {}
 
     /** What can be adjusted about materials, and how it is called. */
     @GetMapping("/api/library/controls")
@@ -146,6 +164,9 @@ class LibraryController {
                         .toList(),
                 Arrays.stream(Convention.values())
                         .map(c -> new ConventionWire(c.name(), c.label(), c.says()))
+                        .toList(),
+                Arrays.stream(Shelf.Order.values())
+                        .map(o -> new OrderWire(o, o.label()))
                         .toList());
     }
 
@@ -175,6 +196,81 @@ class LibraryController {
                         .cacheControl(CacheControl.noCache().cachePrivate())
                         .body(png))
                 .orElseGet(() -> ResponseEntity.accepted().build());
+    }
+
+    /**
+     * What is sought. Everything may be left out.
+     *
+     * @param words  as typed
+     * @param wanted values of facets
+     * @param near   a colour, linear: the nearest come first
+     * @param like   a material: those that reflect most like it come first
+     * @param from   how many to leave out, for the next page
+     */
+    record Sought(
+            @Nullable @Size(max = 20_000) String words,
+            @Nullable Map<Shelf.Facet, @Size(max = 50) Set<@Size(max = 100) String>> wanted,
+            Shelf.@Nullable Order order,
+            @Nullable @Size(min = 3, max = 3) List<@NotNull Double> near,
+            @Nullable UUID like,
+            @Nullable @Min(0) @Max(1_000_000) Integer from) {}
+
+    record FacetWire(Shelf.Facet name, List<ValueWire> values) {}
+
+    record ValueWire(String value, int count) {}
+
+    /**
+     * @param total     how many there are
+     * @param materials a page of them
+     * @param told      what was taken otherwise than typed
+     */
+    record FoundWire(
+            int total,
+            List<MaterialWire> materials,
+            List<FacetWire> facets,
+            @Nullable String told) {}
+
+    /** Materials of the library that answer a wish, a page at a time, and what they could be narrowed down by. */
+    @PostMapping("/api/projects/{projectId}/library/find")
+    FoundWire find(
+            @AuthenticationPrincipal Account account, @PathVariable UUID projectId, @Validated @RequestBody Sought s) {
+        projects.require(account, projectId);
+        LinearRgb near = s.near() == null
+                ? null
+                : LinearRgb.of(s.near().stream().mapToDouble(v -> v).toArray()).clamped();
+        FindingService.Answer a = finding.find(new FindingService.Sought(
+                s.words() == null ? "" : s.words(),
+                s.wanted() == null ? Map.of() : s.wanted(),
+                s.order(),
+                near,
+                s.like() == null
+                        ? null
+                        : finding.measure(materials.requireUsable(projectId, s.like()))
+                                .look()));
+        List<FindingService.Kept> all = a.found().samples();
+        return new FoundWire(
+                all.size(),
+                all.stream()
+                        .skip(s.from() == null ? 0 : s.from())
+                        .limit(PAGE)
+                        .map(k -> MaterialWire.of(k.row(), null))
+                        .toList(),
+                a.found().counts().entrySet().stream()
+                        .map(e -> new FacetWire(
+                                e.getKey(),
+                                FindingService.ordered(e.getValue()).stream()
+                                        .limit(MOST_VALUES)
+                                        .map(v -> new ValueWire(v, e.getValue().get(v)))
+                                        .toList()))
+                        .toList(),
+                a.told());
+    }
+
+    /** What is measured of a material that a project may show. */
+    @GetMapping("/api/projects/{projectId}/materials/{id}/measure")
+    MeasureWire measure(@AuthenticationPrincipal Account account, @PathVariable UUID projectId, @PathVariable UUID id) {
+        projects.require(account, projectId);
+        return MeasureWire.of(finding.measure(materials.requireUsable(projectId, id)));
     }
 
     @GetMapping("/api/library/materials")

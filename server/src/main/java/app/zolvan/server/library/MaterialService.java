@@ -21,8 +21,10 @@ public class MaterialService {
     private final MaterialMapper mapper;
     private final AssetService assets;
     private final MeanColours means;
+    private final FindingService finding;
 
-    MaterialService(MaterialMapper mapper, AssetService assets, MeanColours means) {
+    MaterialService(MaterialMapper mapper, AssetService assets, MeanColours means, FindingService finding) {
+        this.finding = finding;
         this.mapper = mapper;
         this.assets = assets;
         this.means = means;
@@ -48,6 +50,7 @@ public class MaterialService {
             mapper.putInLibrary(
                     row(id, null, null, false, m, position++, library.facts().get(m.code())));
         }
+        finding.index(mapper.library());
         mapper.setInstalledEdition(edition);
     }
 

@@ -1,0 +1,62 @@
+package app.zolvan.server.library;
+
+import java.util.List;
+import java.util.UUID;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+/** Words of the library's materials. */
+@Mapper
+interface FindingMapper {
+    /** @param matched how many of the terms it answers */
+    record Hit(UUID id, int matched) {}
+
+    record Indexed(UUID id, String measure) {}
+
+    /** The four texts weigh less from one to the next. */
+    @Update("""
+            update material set measure = #{measure}::jsonb, words =
+                setweight(to_tsvector('english', #{texts[0]}), 'A') || setweight(to_tsvector('english', #{texts[1]}), 'B') ||
+                setweight(to_tsvector('english', #{texts[2]}), 'C') || setweight(to_tsvector('english', #{texts[3]}), 'D')
+            where id = #{id}""")
+    void index(UUID id, String measure, List<String> texts);
+
+    @Insert("insert into library_word (word) select unnest(#{words}::text[]) on conflict do nothing")
+    void know(String[] words);
+
+    @Select("""
+            select id, measure::text as measure from material
+            where project_id is null and measure is not null order by position, code""")
+    List<Indexed> indexed();
+
+    /** Which of the terms, each as a query of its own, no material answers. */
+    @Select("""
+            select t.n::int - 1 from unnest(#{terms}::text[]) with ordinality t(q, n)
+            where not exists (select 1 from material m where m.project_id is null and m.words @@ to_tsquery('english', t.q))
+            order by 1""")
+    List<Integer> unanswered(String[] terms);
+
+    @Select("""
+            select word from library_word where word % #{word} and length(word) > 2
+            order by similarity(word, #{word}) desc, levenshtein_less_equal(word, #{word}, 4), word limit 3""")
+    List<String> near(String word);
+
+    /**
+     * Those that answer any of the terms: first those that answer most, then those that say it more plainly.
+     *
+     * @param terms each as a query of its own
+     * @param any   all of them, one or the other
+     * @param typed what was typed, one or the other
+     */
+    @Select("""
+            select id, matched from (
+                select id, position,
+                    (select count(*)::int from unnest(#{terms}::text[]) q where words @@ to_tsquery('english', q)) as matched,
+                    ts_rank('{0.2, 0.4, 0.7, 1}', words, to_tsquery('english', #{any}))
+                        + 2 * ts_rank('{0.2, 0.4, 0.7, 1}', words, to_tsquery('english', #{typed})) as rank
+                from material where project_id is null and words @@ to_tsquery('english', #{any})) m
+            order by matched desc, rank desc, position""")
+    List<Hit> find(String[] terms, String any, String typed);
+}

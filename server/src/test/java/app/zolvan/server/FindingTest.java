@@ -1,0 +1,106 @@
+package app.zolvan.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Materials are found by words, by what is measured of them and by likeness. */
+class FindingTest extends ProjectTest {
+    @BeforeEach
+    void importStools() throws InterruptedException {
+        open(newProject());
+    }
+
+    private JsonNode find(Map<String, Object> sought) {
+        return browser.post(project + "/library/find", sought).json();
+    }
+
+    private static List<String> codes(JsonNode found) {
+        return found.get("materials")
+                .valueStream()
+                .map(m -> m.get("code").asString())
+                .toList();
+    }
+
+    /** Sixty queries, written before there was anything to find with; one of those that are right among the first five. */
+    @Test
+    void whatDesignersTypeFindsWhatTheyMean() throws IOException {
+        List<String> missed = new ArrayList<>();
+        int asked = 0;
+        try (BufferedReader in = new BufferedReader(
+                new InputStreamReader(FindingTest.class.getResourceAsStream("queries.txt"), StandardCharsets.UTF_8))) {
+            for (String line = in.readLine(); line != null; line = in.readLine()) {
+                if (line.startsWith("#")) {
+                    continue;
+                }
+                String[] parts = line.split(": ");
+                List<String> right = List.of(parts[1].split(" "));
+                List<String> found = codes(find(Map.of("words", parts[0])));
+                List<String> first = found.subList(0, Math.min(5, found.size()));
+                asked++;
+                if (first.stream().noneMatch(right::contains)) {
+                    missed.add(parts[0] + " found " + first);
+                }
+            }
+        }
+        assertThat(asked).isEqualTo(60);
+        assertThat(missed).as("at least 55 of 60").hasSizeLessThanOrEqualTo(5);
+    }
+
+    @Test
+    void misspeltWordsAreTakenForTheNearestAndWhatNothingAnswersIsSaid() {
+        JsonNode lether = find(Map.of("words", "cognac lether"));
+        assertThat(codes(lether)).startsWith("LE-011");
+        assertThat(lether.get("told").asString()).isEqualTo("“lether” taken as “leather”.");
+        JsonNode partly = find(Map.of("words", "velvet terrazzo"));
+        assertThat(partly.get("told").asString()).contains("answers 1 of 2");
+        assertThat(partly.get("total").asInt()).isPositive();
+        JsonNode nothing = find(Map.of("words", "qqqqxxzz"));
+        assertThat(nothing.get("total").asInt()).isZero();
+        assertThat(nothing.get("told").asString()).contains("Try a kind");
+        for (String hostile : List.of("' | !& :* \\ <-> (", "%_%", "\u0000\u0007", "x".repeat(10_000), "!!!")) {
+            assertThat(browser.post(project + "/library/find", Map.of("words", hostile))
+                            .status())
+                    .as(hostile)
+                    .isEqualTo(200);
+        }
+    }
+
+    @Test
+    void facetsNarrowDownOrdersSortAndStrangersFindNothing() {
+        JsonNode all = find(Map.of());
+        assertThat(all.get("total").asInt()).isGreaterThan(200);
+        assertThat(all.get("materials")).hasSize(60);
+        JsonNode glass = find(Map.of("wanted", Map.of("KIND", List.of("glass")), "order", "LEAST_CARBON"));
+        assertThat(codes(glass)).allMatch(c -> c.startsWith("GL"));
+        JsonNode next = find(Map.of("from", 60));
+        assertThat(codes(next)).doesNotContainAnyElementsOf(codes(all));
+        String red = find(Map.of("words", "PT-014"))
+                .get("materials")
+                .get(0)
+                .get("id")
+                .asString();
+        assertThat(codes(find(Map.of("like", red)))).startsWith("PT-014");
+        assertThat(codes(find(Map.of("near", List.of(0.37, 0.02, 0.014))))).startsWith("PT-014");
+        JsonNode measure =
+                browser.get(project + "/materials/" + red + "/measure").json();
+        assertThat(measure.get("tone").asString()).isEqualTo("red");
+        assertThat(measure.get("pattern").isNull()).isTrue();
+        assertThat(stranger()
+                        .asNewDesigner(accounts)
+                        .post(project + "/library/find", Map.of())
+                        .status())
+                .isEqualTo(404);
+        assertThat(tried("/library/find", Map.of("order", "PRETTIEST")).status())
+                .isEqualTo(400);
+    }
+}
