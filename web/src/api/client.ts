@@ -24,6 +24,10 @@ export type ColourReading = Schemas['Reading']
 export type Palette = Schemas['PaletteWire']
 export type SwatchText = Schemas['SwatchText']
 export type NearMaterial = Schemas['Near']
+export type Measure = Schemas['MeasureWire']
+export type FacetValues = Schemas['FacetWire']
+export type Facet = FacetValues['name']
+export type Order = Schemas['OrderWire']['name']
 export type Job = Schemas['Job']
 export type JobQuestion = Schemas['JobQuestion']
 export type ExportFormat = Schemas['ExportFormat']
@@ -150,6 +154,10 @@ export const api = {
   deleteProject: (id: string) => send<undefined>('DELETE', project(id)),
   controls: () => send<Controls>('GET', '/api/library/controls'),
   nearest: (linear: number[]) => send<NearMaterial[]>('POST', '/api/library/nearest', { body: { linear } }),
+  find: (id: string, sought: Schemas['Sought']) =>
+    send<Schemas['FoundWire']>('POST', `${project(id)}/library/find`, { body: sought }),
+  measure: (id: string, material: string) =>
+    send<Measure>('GET', `${project(id)}/materials/${material}/measure`),
   palettes: () => send<Palette[]>('GET', '/api/palettes'),
   createPalette: (name: string) => send<Palette>('POST', '/api/palettes', { body: { name } }),
   changePalette: (id: string, name: string, swatches: SwatchText[]) =>

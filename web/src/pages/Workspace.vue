@@ -14,12 +14,14 @@ import SampleTray from '../panels/tray/SampleTray.vue'
 import SourceTray from '../panels/tray/SourceTray.vue'
 import { useChips } from '../stores/chips'
 import { listen } from '../stores/events'
+import { useFinding } from '../stores/finding'
 import { useImports } from '../stores/imports'
 import { useWorkspace } from '../stores/workspace'
 
 const props = defineProps<{ id: string }>()
 const workspace = useWorkspace()
 const imports = useImports()
+const finding = useFinding()
 const router = useRouter()
 const missing = ref('')
 const help = ref(false)
@@ -62,6 +64,8 @@ const SHORTCUTS: [string, string][] = [
   ['F', 'Frame the selection'],
   ['X', 'Show only the selection, or everything again'],
   ['/', 'Find a material'],
+  ['T', 'Open the tray to half the window, or close it'],
+  ['Ctrl-click a chip', 'Lay it side by side with others, up to six'],
   ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'],
   ['Esc', 'End what is going on; then clear the selection'],
   ['?', 'This list'],
@@ -85,6 +89,7 @@ function key(e: KeyboardEvent) {
     x: () => stage.value?.isolate(),
     g: () => (e.shiftKey ? workspace.descend() : workspace.climb()),
     a: toggleApplying,
+    t: () => (finding.open = !finding.open),
     '/': () => document.getElementById('tray-search')?.focus(),
     '?': () => (help.value = true),
     Escape: () => {
@@ -117,7 +122,11 @@ function answer(yes: boolean) {
     <p class="title">{{ missing }}</p>
     <v-btn @click="router.push('/projects')">All projects</v-btn>
   </div>
-  <div v-else-if="workspace.scene && workspace.state" class="table">
+  <div
+    v-else-if="workspace.scene && workspace.state"
+    class="table"
+    :class="{ tall: finding.open && ['assign', 'picture'].includes(workspace.step) }"
+  >
     <WorkspaceHeader />
     <PartsLedger />
     <StageView ref="stage" />
@@ -162,6 +171,9 @@ function answer(yes: boolean) {
   display: grid;
   grid-template: 48px minmax(0, 1fr) 148px / 252px minmax(0, 1fr) 332px;
   position: relative;
+}
+.table.tall {
+  grid-template-rows: 48px minmax(0, 1fr) 48vh;
 }
 .wide {
   grid-column: 1 / -1;

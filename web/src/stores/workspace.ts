@@ -30,7 +30,14 @@ export const useWorkspace = defineStore('workspace', () => {
   const state = shallowRef<ProjectState | null>(null)
   const library = shallowRef<Material[]>([])
   const substances = shallowRef<Substance[]>([])
-  const controls = shallowRef<Controls>({ controls: [], kinds: [], first: [], metals: [], conventions: [] })
+  const controls = shallowRef<Controls>({
+    controls: [],
+    kinds: [],
+    first: [],
+    metals: [],
+    conventions: [],
+    orders: [],
+  })
   const strata = shallowRef<Stratum[]>([])
   const selection = ref<Region[]>([])
   const chosen = ref<string | null>(null)
@@ -130,6 +137,12 @@ export const useWorkspace = defineStore('workspace', () => {
 
   function targetOf(level: Level, region: Region): number {
     return level === 'part' ? region.part : setOf(region)
+  }
+
+  /** Materials of the library that were found since it was fetched. */
+  function know(some: Material[]) {
+    const fresh = some.filter((m) => !materials.value.has(m.id))
+    if (fresh.length > 0) library.value = [...library.value, ...fresh]
   }
 
   async function open(projectId: string) {
@@ -347,6 +360,7 @@ export const useWorkspace = defineStore('workspace', () => {
     scene,
     state,
     library,
+    know,
     substances,
     controls,
     strata,

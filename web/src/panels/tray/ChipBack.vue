@@ -1,25 +1,43 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { Material } from '../../api/client'
+import { computed, ref, watch } from 'vue'
+import type { Material, Measure } from '../../api/client'
+import { useFinding } from '../../stores/finding'
+import { repeatText, sharpText, short } from './measures'
 
 /** The back of a chip: what is measured and known of its material. */
 const props = defineProps<{ material: Material; left: number; bottom: number }>()
-const WIDTH = 236
+const WIDTH = 264
 
-const size = computed(() => {
-  const s = props.material.textures.find((t) => t.size)?.size
-  return s ? s.map((m) => (m < 0.1 ? `${(1000 * m).toFixed(0)} mm` : `${m.toFixed(2)} m`)).join(' × ') : ''
-})
 const facts = computed(() => props.material.facts)
+const measure = ref<Measure | null>(null)
+watch(
+  () => props.material,
+  async (m) => (measure.value = await useFinding().measure(m)),
+  { immediate: true },
+)
 const lines = computed(() => {
-  const m = props.material
+  const x = measure.value
   const f = facts.value
-  const all: [string, string][] = [
-    ['Colour', `${m.colour.hex} · ${m.colour.undertone}`],
-    ['LRV', m.colour.lightReflectanceValue.toFixed(0)],
-    ['Gloss', `${m.gloss.toFixed(0)} GU · ${m.finish}`],
-  ]
-  if (size.value) all.push(['One repeat', size.value])
+  const all: [string, string][] = []
+  if (x) {
+    all.push(
+      ['Mean colour', `${x.colour.hex}, ${x.tone}`],
+      ['Undertone', x.colour.undertone],
+      ['LRV', x.colour.lightReflectanceValue.toFixed(0)],
+      ['Gloss', `${x.gloss.toFixed(0)} GU, ${x.finish}`],
+      ['Body', x.clarity],
+    )
+    if (x.pattern) {
+      all.push(
+        ['One repeat', repeatText(x)],
+        [
+          'Busyness',
+          `${x.pattern.busyness.toFixed(1)}, ${x.pattern.word}; details of ${short(x.pattern.detail)}`,
+        ],
+        ['Sharpness', sharpText(x)],
+      )
+    }
+  }
   if (f) {
     all.push(['Density', `${f.density.toLocaleString('en')} kg/m³`])
     if (f.price > 0) all.push(['Price', `${f.price.toLocaleString('en')} per m², ${f.waste} % waste`])
@@ -37,6 +55,7 @@ const place = computed(() => ({
 <template>
   <Teleport to="body">
     <div class="back small" role="tooltip" :style="place">
+      <i v-if="measure" class="patch" :style="{ background: measure.colour.hex }" />
       <b>{{ material.code }}</b> {{ material.name }}
       <dl>
         <template v-for="[name, value] in lines" :key="name">
@@ -59,6 +78,12 @@ const place = computed(() => ({
   border-radius: var(--radius);
   box-shadow: 0 4px 14px #0003;
   pointer-events: none;
+}
+.patch {
+  float: right;
+  width: 34px;
+  height: 20px;
+  border: 1px solid var(--line);
 }
 dl {
   display: grid;

@@ -12,6 +12,7 @@ const props = defineProps<{
   users?: number
   label?: string
   still?: boolean
+  compared?: boolean
 }>()
 const emit = defineEmits<{ choose: [event: MouseEvent | KeyboardEvent]; apply: [] }>()
 
@@ -63,7 +64,7 @@ function press(event: PointerEvent) {
 <template>
   <button
     class="chip"
-    :class="{ on: chosen, still }"
+    :class="{ on: chosen, still, compared }"
     :aria-pressed="chosen"
     :aria-label="label ?? `${material?.code} ${material?.name}, ${material?.finish}`"
     :data-code="material?.code"
@@ -121,6 +122,9 @@ function press(event: PointerEvent) {
 .on {
   outline: 2px solid var(--accent);
   outline-offset: 0;
+}
+.compared {
+  border: 2px dashed var(--accent);
 }
 .face {
   display: block;

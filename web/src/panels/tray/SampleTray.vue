@@ -1,38 +1,25 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import type { Level, Material } from '../../api/client'
+import { useFinding } from '../../stores/finding'
 import { counted, useWorkspace } from '../../stores/workspace'
 import SampleChip from './SampleChip.vue'
+import SideBySide from './SideBySide.vue'
 import TrayDrawers from './TrayDrawers.vue'
+import TrayFilters from './TrayFilters.vue'
 
 const workspace = useWorkspace()
-const drawer = ref('palette')
-const search = ref('')
-
-const palette = computed(() => (workspace.state?.palette ?? []).map((u) => u.material))
-const arrived = computed(() => (workspace.state?.arrived ?? []).map((u) => u.material))
+const finding = useFinding()
 
 const drawers = computed(() => {
   const counts = new Map<string, number>()
   for (const m of workspace.library) counts.set(m.kind ?? 'other', (counts.get(m.kind ?? 'other') ?? 0) + 1)
   return [
-    { id: 'palette', name: 'Palette', count: palette.value.length },
-    { id: 'arrived', name: 'As arrived', count: arrived.value.length },
+    { id: 'palette', name: 'Palette', count: finding.palette.length },
+    { id: 'arrived', name: 'As arrived', count: finding.arrived.length },
+    { id: 'all', name: 'Whole library', count: workspace.library.length },
     ...[...counts].map(([id, count]) => ({ id, name: id.charAt(0).toUpperCase() + id.slice(1), count })),
   ]
-})
-
-const chips = computed<Material[]>(() => {
-  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
-  if (words.length > 0) {
-    const all = [...palette.value, ...arrived.value, ...workspace.library]
-    const text = (m: Material) =>
-      `${m.code} ${m.name} ${m.kind ?? ''} ${m.finish} ${m.facts?.tags.join(' ') ?? ''}`.toLowerCase()
-    return all.filter((m) => words.every((w) => text(m).includes(w)))
-  }
-  if (drawer.value === 'palette') return palette.value
-  if (drawer.value === 'arrived') return arrived.value
-  return workspace.library.filter((m) => m.kind === drawer.value)
 })
 
 const chosen = computed(() => (workspace.chosen ? workspace.materials.get(workspace.chosen) : undefined))
@@ -41,8 +28,9 @@ const setParts = computed(() => {
   return region ? new Set(workspace.reach('set', region).map((r) => r.part)).size : 0
 })
 
-function choose(m: Material) {
-  workspace.chosen = m.id
+function choose(m: Material, event?: MouseEvent | KeyboardEvent) {
+  if (event && (event.ctrlKey || event.metaKey)) finding.compare(m.id)
+  else workspace.chosen = m.id
 }
 function put(level: Level) {
   if (workspace.chosen && workspace.selection.length > 0)
@@ -54,28 +42,62 @@ function quick(m: Material) {
     workspace.tell('Select a part first, then put the chip on it; or drag the chip onto the model.')
   else put(workspace.shownLevel(workspace.current))
 }
+function beside() {
+  finding.open = true
+  finding.comparing = true
+}
+/** Fetches the next page before the end is reached. */
+function scrolled(e: Event) {
+  const box = e.target as HTMLElement
+  const left = finding.open
+    ? box.scrollHeight - box.scrollTop - box.clientHeight
+    : box.scrollWidth - box.scrollLeft - box.clientWidth
+  if (left < 400) finding.more()
+}
 </script>
 
 <template>
-  <section class="sample-tray" aria-label="Sample tray">
-    <TrayDrawers v-model="drawer" v-model:search="search" label="Find a material" :drawers="drawers" />
-    <div class="chips">
-      <SampleChip
-        v-for="m in chips"
-        :key="m.id"
-        :material="m"
-        :chosen="m.id === workspace.chosen"
-        :users="workspace.users.get(m.id) ?? 0"
-        @choose="choose(m)"
-        @apply="quick(m)"
-      />
-      <p v-if="chips.length === 0" class="soft none">
-        {{
-          search
-            ? `No material matches “${search}”. Try a kind (metal), a finish (satin) or a code.`
-            : 'Nothing here yet. Drag a chip from another drawer onto the model.'
-        }}
+  <section class="sample-tray" :class="{ opened: finding.open }" aria-label="Sample tray">
+    <TrayDrawers
+      v-model="finding.drawer"
+      v-model:search="finding.words"
+      label="Find a material"
+      :drawers="drawers"
+    >
+      <button
+        class="plain open"
+        :aria-expanded="finding.open"
+        :title="finding.open ? 'Close the tray (T)' : 'Open the tray to half the window (T)'"
+        @click="finding.open = !finding.open"
+      >
+        <i :class="{ down: finding.open }" aria-hidden="true" />{{ finding.open ? 'Close' : 'Open' }}
+      </button>
+    </TrayDrawers>
+    <SideBySide v-if="finding.open && finding.comparing" />
+    <div v-else class="middle">
+      <TrayFilters v-if="finding.open" />
+      <p v-else-if="finding.told || finding.failed" class="told small soft" role="status">
+        {{ finding.failed || finding.told }}
       </p>
+      <div class="chips" @scroll.passive="scrolled">
+        <SampleChip
+          v-for="m in finding.chips"
+          :key="m.id"
+          :material="m"
+          :chosen="m.id === workspace.chosen"
+          :compared="finding.compared.includes(m.id)"
+          :users="workspace.users.get(m.id) ?? 0"
+          @choose="choose(m, $event)"
+          @apply="quick(m)"
+        />
+        <p v-if="finding.chips.length === 0" class="soft none">
+          {{
+            finding.fromLibrary
+              ? finding.told || 'Nothing is like that. Take one of the wishes away.'
+              : 'Nothing here yet. Drag a chip from another drawer onto the model.'
+          }}
+        </p>
+      </div>
     </div>
     <div v-if="chosen" class="act">
       <b>{{ chosen.code }}</b> <span class="chosen-name">{{ chosen.name }}</span>
@@ -94,6 +116,19 @@ function quick(m: Material) {
       >
         Click to apply (A)
       </v-btn>
+      <div v-if="finding.open" class="more">
+        <v-btn size="small" @click="finding.like = chosen">What reflects like it</v-btn>
+        <v-btn size="small" @click="finding.near = chosen">What has its colour</v-btn>
+        <v-btn size="small" @click="finding.compare(chosen.id)">
+          {{ finding.compared.includes(chosen.id) ? 'Take off the comparison' : 'Lay aside to compare' }}
+        </v-btn>
+      </div>
+      <v-btn v-if="finding.compared.length > 1 && !finding.comparing" size="small" @click="beside">
+        Side by side · {{ finding.compared.length }}
+      </v-btn>
+    </div>
+    <div v-else-if="finding.compared.length > 1 && !finding.comparing" class="act">
+      <v-btn size="small" @click="beside">Side by side · {{ finding.compared.length }}</v-btn>
     </div>
   </section>
 </template>
@@ -101,10 +136,53 @@ function quick(m: Material) {
 <style scoped>
 .act {
   width: 168px;
+  overflow: auto;
 }
 .chosen-name {
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
+}
+.middle {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+}
+.middle .chips {
+  flex: 1;
+  min-height: 0;
+}
+.opened .chips {
+  flex-wrap: wrap;
+  align-content: flex-start;
+  overflow: hidden auto;
+}
+.told {
+  padding: 3px 12px 0;
+  margin-bottom: -5px;
+}
+.more {
+  display: flex;
+  flex-direction: column;
+  gap: 5px;
+  margin-top: 6px;
+}
+.open {
+  font-size: 11px;
+  padding: 0 8px;
+  flex: none;
+}
+.open i {
+  display: inline-block;
+  border: 4px solid transparent;
+  border-bottom-color: currentcolor;
+  border-top: 0;
+  margin: 0 4px 2px 0;
+}
+.open i.down {
+  border: 4px solid transparent;
+  border-top-color: currentcolor;
+  border-bottom: 0;
 }
 </style>

@@ -12,14 +12,17 @@ function open(id: T) {
 
 <template>
   <div class="drawers">
-    <input
-      id="tray-search"
-      v-model="search"
-      class="field find"
-      type="search"
-      placeholder="Find ( / )"
-      :aria-label="label"
-    />
+    <div class="top">
+      <input
+        id="tray-search"
+        v-model="search"
+        class="field find"
+        type="search"
+        placeholder="Find ( / )"
+        :aria-label="label"
+      />
+      <slot />
+    </div>
     <div class="list">
       <button
         v-for="d in drawers"
@@ -43,11 +46,20 @@ function open(id: T) {
   background: #ebe9e5;
   border-right: 1px solid var(--line);
 }
-.find {
-  margin: 6px 8px 4px;
-  width: auto;
-  height: 24px;
+.top {
+  display: flex;
+  align-items: center;
+  margin: 6px 0 4px 8px;
+  padding-right: 8px;
   flex: none;
+}
+.top:has(button) {
+  padding-right: 0;
+}
+.find {
+  flex: 1;
+  min-width: 0;
+  height: 24px;
 }
 .list {
   overflow: auto;

@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+import type { Material, Measure } from '../../api/client'
+import { useChips } from '../../stores/chips'
+import { useFinding } from '../../stores/finding'
+import { useWorkspace } from '../../stores/workspace'
+import { repeatText, sharpText } from './measures'
+
+/** Up to six materials beside one another, with what is measured and known of them. */
+const finding = useFinding()
+const workspace = useWorkspace()
+const chips = useChips()
+
+const materials = computed(() =>
+  finding.compared.map((id) => workspace.materials.get(id)).filter((m): m is Material => m !== undefined),
+)
+watch(
+  materials,
+  (all) => {
+    for (const m of all) {
+      chips.ask(m)
+      void finding.measure(m)
+    }
+  },
+  { immediate: true },
+)
+const measure = (m: Material): Measure | undefined => finding.measures.get(m.chip)
+
+interface Row {
+  name: string
+  text: (m: Material, x: Measure) => string
+  /** Shown as a bar against the largest of them. */
+  bar?: (m: Material, x: Measure) => number
+}
+const ROWS: Row[] = [
+  {
+    name: 'LRV',
+    text: (_, x) => x.colour.lightReflectanceValue.toFixed(0),
+    bar: (_, x) => x.colour.lightReflectanceValue,
+  },
+  {
+    name: 'Gloss',
+    text: (_, x) => `${x.gloss.toFixed(0)} GU, ${x.finish}`,
+    bar: (_, x) => Math.min(100, x.gloss),
+  },
+  {
+    name: 'Busyness',
+    text: (_, x) => (x.pattern ? `${x.pattern.busyness.toFixed(1)}, ${x.pattern.word}` : 'even'),
+    bar: (_, x) => x.pattern?.busyness ?? 0,
+  },
+  { name: 'One repeat', text: (_, x) => repeatText(x) },
+  { name: 'Sharpness', text: (_, x) => sharpText(x) },
+  { name: 'Shows through', text: (_, x) => x.clarity },
+  {
+    name: 'Price per m²',
+    text: (m) => (m.facts?.price ? m.facts.price.toLocaleString('en') : '–'),
+    bar: (m) => m.facts?.price ?? 0,
+  },
+  {
+    name: 'Carbon per m²',
+    text: (m) => (m.facts ? `${m.facts.carbon} kg` : '–'),
+    bar: (m) => Math.max(0, m.facts?.carbon ?? 0),
+  },
+  { name: 'Density', text: (m) => (m.facts ? `${m.facts.density.toLocaleString('en')} kg/m³` : '–') },
+]
+function share(row: Row, m: Material): string {
+  const all = materials.value.map((o) => {
+    const x = measure(o)
+    return x && row.bar ? row.bar(o, x) : 0
+  })
+  const x = measure(m)
+  const most = Math.max(...all, 1e-9)
+  return x && row.bar ? `${(100 * row.bar(m, x)) / most}%` : '0'
+}
+</script>
+
+<template>
+  <div class="beside">
+    <table>
+      <thead>
+        <tr>
+          <td class="corner">
+            <button class="plain small close" @click="finding.comparing = false">Back to the tray</button>
+          </td>
+          <th v-for="m in materials" :key="m.id" scope="col">
+            <span
+              class="face"
+              :style="{
+                backgroundColor: m.colour.hex,
+                backgroundImage: chips.pictures.get(m.chip)
+                  ? `url(${chips.pictures.get(m.chip)})`
+                  : undefined,
+              }"
+            />
+            <b>{{ m.code }}</b> {{ m.name }}
+            <button
+              class="plain take"
+              :aria-label="`Take ${m.name} off`"
+              title="Take off"
+              @click="finding.compare(m.id)"
+            >
+              ×
+            </button>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr>
+          <th scope="row">Mean colour</th>
+          <td v-for="m in materials" :key="m.id">
+            <template v-if="measure(m)">
+              <i class="patch" :style="{ background: measure(m)!.colour.hex }" />
+              {{ measure(m)!.colour.hex }}<br /><span class="soft">{{ measure(m)!.colour.undertone }}</span>
+            </template>
+          </td>
+        </tr>
+        <tr v-for="row in ROWS" :key="row.name">
+          <th scope="row">{{ row.name }}</th>
+          <td v-for="m in materials" :key="m.id">
+            <template v-if="measure(m)">{{ row.text(m, measure(m)!) }}</template>
+            <i v-if="row.bar" class="bar"><i :style="{ width: share(row, m) }" /></i>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.beside {
+  overflow: auto;
+  background: var(--paper);
+  min-height: 0;
+}
+table {
+  border-collapse: collapse;
+  font-size: 12px;
+}
+th,
+td {
+  text-align: left;
+  font-weight: 400;
+  vertical-align: top;
+  padding: 3px 12px;
+  border-bottom: 1px solid var(--line);
+}
+thead th,
+.corner {
+  border-bottom: 0;
+  padding-top: 10px;
+  position: relative;
+  width: 158px;
+  min-width: 158px;
+}
+tbody th {
+  color: var(--soft);
+  white-space: nowrap;
+}
+.face {
+  display: block;
+  width: 134px;
+  height: 114px;
+  background-size: cover;
+  margin-bottom: 3px;
+  border-radius: var(--radius);
+}
+.take {
+  position: absolute;
+  right: 14px;
+  top: 11px;
+  width: 20px;
+  text-align: center;
+  background: #faf9f7d9;
+  border-radius: var(--radius);
+}
+.close {
+  text-decoration: underline;
+}
+.patch {
+  display: inline-block;
+  width: 40px;
+  height: 22px;
+  float: left;
+  margin: 2px 8px 2px 0;
+  border: 1px solid var(--line);
+}
+.bar {
+  display: block;
+  height: 3px;
+  margin-top: 2px;
+  background: var(--well);
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--soft);
+}
+</style>

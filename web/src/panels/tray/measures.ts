@@ -1,0 +1,31 @@
+import type { Measure } from '../../api/client'
+import { useWorkspace } from '../../stores/workspace'
+
+/** A length as it is said of samples. */
+export function short(metres: number): string {
+  if (metres < 0.01) return `${(1000 * metres).toFixed(1)} mm`
+  return metres < 1 ? `${(1000 * metres).toFixed(0)} mm` : `${metres.toFixed(2)} m`
+}
+
+export function repeatText(x: Measure): string {
+  const p = x.pattern
+  if (!p) return 'no pattern'
+  return `${p.size.map(short).join(' × ')}${p.tiles ? '' : ', a seam may show'}`
+}
+
+/** Whether the pattern is sharp enough for the project's own size. */
+export function sharpText(x: Measure): string {
+  const p = x.pattern
+  if (!p) return 'at any size'
+  const whole = framed()
+  const fit = whole >= p.sharpFrom ? 'the whole model is sharp' : 'soft even with the whole model in view'
+  return `${Math.round(p.pixelsPerMetre).toLocaleString('en')} px/m, sharp in views from ${short(p.sharpFrom)} wide; ${fit}`
+}
+
+/** How wide a view of the whole model is, from a corner, in metres. */
+function framed(): number {
+  const b = useWorkspace().scene?.bounds
+  if (!b || b.length < 6) return 1
+  const [x0, y0, z0, x1, y1, z1] = b as [number, number, number, number, number, number]
+  return Math.max(Math.hypot(x1 - x0, z1 - z0), 1.6 * (y1 - y0))
+}
