@@ -80,6 +80,7 @@ function key(e: KeyboardEvent) {
     return
   }
   if (typing || e.ctrlKey || e.metaKey || e.altKey) return
+  if (e.key === 'Escape' && document.querySelector('.v-menu.v-overlay--active')) return // it closes
   const actions: Record<string, () => void> = {
     '1': () => (workspace.step = 'prepare'),
     '2': () => (workspace.step = 'assign'),

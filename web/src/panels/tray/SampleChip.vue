@@ -123,8 +123,9 @@ function press(event: PointerEvent) {
   outline: 2px solid var(--accent);
   outline-offset: 0;
 }
-.compared {
-  border: 2px dashed var(--accent);
+.compared:not(.on) {
+  outline: 2px dashed var(--accent);
+  outline-offset: 0;
 }
 .face {
   display: block;

@@ -68,9 +68,10 @@ function scrolled(e: Event) {
         class="plain open"
         :aria-expanded="finding.open"
         :title="finding.open ? 'Close the tray (T)' : 'Open the tray to half the window (T)'"
+        :aria-label="finding.open ? 'Close the tray' : 'Open the tray'"
         @click="finding.open = !finding.open"
       >
-        <i :class="{ down: finding.open }" aria-hidden="true" />{{ finding.open ? 'Close' : 'Open' }}
+        <i :class="{ down: finding.open }" aria-hidden="true" />
       </button>
     </TrayDrawers>
     <SideBySide v-if="finding.open && finding.comparing" />
@@ -169,19 +170,19 @@ function scrolled(e: Event) {
   margin-top: 6px;
 }
 .open {
-  font-size: 11px;
-  padding: 0 8px;
+  width: 26px;
+  height: 24px;
+  text-align: center;
   flex: none;
 }
 .open i {
   display: inline-block;
-  border: 4px solid transparent;
+  border: 5px solid transparent;
   border-bottom-color: currentcolor;
   border-top: 0;
-  margin: 0 4px 2px 0;
 }
 .open i.down {
-  border: 4px solid transparent;
+  border: 5px solid transparent;
   border-top-color: currentcolor;
   border-bottom: 0;
 }

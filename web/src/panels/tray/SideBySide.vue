@@ -4,7 +4,7 @@ import type { Material, Measure } from '../../api/client'
 import { useChips } from '../../stores/chips'
 import { useFinding } from '../../stores/finding'
 import { useWorkspace } from '../../stores/workspace'
-import { repeatText, sharpText } from './measures'
+import { repeatText, sharpShort } from './measures'
 
 /** Up to six materials beside one another, with what is measured and known of them. */
 const finding = useFinding()
@@ -49,7 +49,7 @@ const ROWS: Row[] = [
     bar: (_, x) => x.pattern?.busyness ?? 0,
   },
   { name: 'One repeat', text: (_, x) => repeatText(x) },
-  { name: 'Sharpness', text: (_, x) => sharpText(x) },
+  { name: 'Sharpness', text: (_, x) => sharpShort(x) },
   { name: 'Shows through', text: (_, x) => x.clarity },
   {
     name: 'Price per m²',
@@ -108,10 +108,14 @@ function share(row: Row, m: Material): string {
         <tr>
           <th scope="row">Mean colour</th>
           <td v-for="m in materials" :key="m.id">
-            <template v-if="measure(m)">
+            <div v-if="measure(m)" class="mean">
               <i class="patch" :style="{ background: measure(m)!.colour.hex }" />
-              {{ measure(m)!.colour.hex }}<br /><span class="soft">{{ measure(m)!.colour.undertone }}</span>
-            </template>
+              <span
+                >{{ measure(m)!.colour.hex }}<br /><span class="soft">{{
+                  measure(m)!.colour.undertone
+                }}</span></span
+              >
+            </div>
           </td>
         </tr>
         <tr v-for="row in ROWS" :key="row.name">
@@ -176,12 +180,16 @@ tbody th {
 .close {
   text-decoration: underline;
 }
+.mean {
+  display: flex;
+  gap: 8px;
+}
 .patch {
   display: inline-block;
   width: 40px;
   height: 22px;
-  float: left;
-  margin: 2px 8px 2px 0;
+  flex: none;
+  margin: 2px 0;
   border: 1px solid var(--line);
 }
 .bar {

@@ -13,6 +13,13 @@ export function repeatText(x: Measure): string {
   return `${p.size.map(short).join(' × ')}${p.tiles ? '' : ', a seam may show'}`
 }
 
+export function sharpShort(x: Measure): string {
+  const p = x.pattern
+  if (!p) return 'sharp at any size'
+  const density = `${Math.round(p.pixelsPerMetre).toLocaleString('en')} px/m`
+  return `${density}, ${framed() >= p.sharpFrom ? 'sharp' : 'soft'} on this model`
+}
+
 /** Whether the pattern is sharp enough for the project's own size. */
 export function sharpText(x: Measure): string {
   const p = x.pattern
