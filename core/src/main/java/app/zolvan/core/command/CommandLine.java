@@ -49,6 +49,7 @@ public final class CommandLine {
     private static final String USAGE = """
             inspect FILE [--unit mm|cm|m|in|ft] [--up X|Y|Z] [--memory MB]
             convert IN OUT [--unit …] [--up …] [--memory MB]
+            material FILE [--to OUT.mtlx|.glb|.obj …]
             """ + RenderCommand.USAGE;
 
     private final PrintStream out;
@@ -72,6 +73,7 @@ public final class CommandLine {
         List<String> plain = new ArrayList<>();
         LengthUnit unit = null;
         UpAxis up = null;
+        Path to = null;
         ImportLimits limits = ImportLimits.STANDARD;
         RenderCommand render = new RenderCommand();
         try {
@@ -81,6 +83,7 @@ public final class CommandLine {
                     case "--up" -> up = UpAxis.valueOf(args[++i].toUpperCase(Locale.ROOT));
                     case "--memory" -> limits = limits.withMemory(Long.parseLong(args[++i]) << 20);
                     case "--json" -> render.asJson();
+                    case "--to" -> to = Path.of(args[++i]);
                     default -> {
                         if (args[i].startsWith("--") && render.option(args[i], args[i + 1])) {
                             i++;
@@ -101,6 +104,9 @@ public final class CommandLine {
         try {
             if (plain.size() == 2 && plain.get(0).equals("inspect")) {
                 return inspect(Path.of(plain.get(1)), reading);
+            }
+            if (plain.size() == 2 && plain.get(0).equals("material")) {
+                return new MaterialCommand(out, err).run(Path.of(plain.get(1)), to, reading);
             }
             if (plain.size() == 2 && plain.get(0).equals("read")) {
                 return justRead(Path.of(plain.get(1)), reading);
@@ -136,7 +142,7 @@ public final class CommandLine {
         return BAD_INPUT;
     }
 
-    private static ByteBuffer map(Path file) throws IOException, ImportException {
+    static ByteBuffer map(Path file) throws IOException, ImportException {
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
             if (channel.size() > ImportLimits.STANDARD.fileBytes()) {
                 throw new ImportException(
@@ -193,14 +199,19 @@ public final class CommandLine {
         DressedModel dressed = asArrived(name.substring(0, Math.max(0, dot)), arrival.model());
         writer.losses(dressed).forEach(err::println);
         Path folder = to.toAbsolutePath().getParent();
-        writer.write(dressed, name.substring(0, dot), (path, content) -> {
+        writer.write(dressed, name.substring(0, dot), into(folder));
+        return DONE;
+    }
+
+    /** Writes files below a folder. */
+    static ModelWriter.FileSink into(Path folder) {
+        return (path, content) -> {
             Path target = folder.resolve(path);
             Files.createDirectories(target.getParent());
             try (OutputStream stream = new BufferedOutputStream(Files.newOutputStream(target))) {
                 content.writeTo(stream);
             }
-        });
-        return DONE;
+        };
     }
 
     /** A model that shows what it arrived with. */
@@ -225,7 +236,7 @@ public final class CommandLine {
     }
 
     /** The files in a folder and below it, and no others. */
-    private record Folder(Path root) implements FileSet.Companions {
+    record Folder(Path root) implements FileSet.Companions {
         private static final int MOST = 20_000;
 
         @Override

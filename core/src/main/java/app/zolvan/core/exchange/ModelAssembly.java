@@ -217,6 +217,11 @@ public final class ModelAssembly {
         return new Arrival(format, model, size, stance, variants);
     }
 
+    /** What has come of materials and pictures, as a model without parts. */
+    public Model materials() {
+        return new Model(groups, List.of(), List.of(), sources, images, reading.notes());
+    }
+
     /** For formats that do not name a unit: takes the most plausible for the model's size, to be confirmed. */
     public Arrival finishGuessing(UpDecision up, LengthUnit... usual) throws ImportException {
         double longest = longestSide();

@@ -74,6 +74,11 @@ public final class GltfReader implements ModelReader {
         return new Pass(files, reading).run();
     }
 
+    /** Its materials alone, whether or not it holds a model. */
+    public static Model materials(FileSet files, Reading reading) throws ImportException {
+        return new Pass(files, reading).materials();
+    }
+
     /** One reading of one file. */
     private static final class Pass {
         private final FileSet files;
@@ -107,8 +112,13 @@ public final class GltfReader implements ModelReader {
             this.model = new ModelAssembly(source == null ? "glTF" : source.text("format", "glTF"), reading);
         }
 
-        Arrival run() throws ImportException {
+        Model materials() throws ImportException {
             checkExtensions();
+            readMaterials();
+            return model.materials();
+        }
+
+        private int[] readMaterials() throws ImportException {
             String[] imageNames = readImages();
             reading.progress(0.2, "Reading materials");
             GltfMaterialReader materialReader =
@@ -119,6 +129,12 @@ public final class GltfReader implements ModelReader {
                 texCoords[index] = materialReader.texCoord(m);
                 model.source(materialReader.read(m, index));
             }
+            return texCoords;
+        }
+
+        Arrival run() throws ImportException {
+            checkExtensions();
+            int[] texCoords = readMaterials();
             List<JsonValue> variantNames = variantNames();
             for (int i = 0; i < variantNames.size(); i++) {
                 variants.add(new LinkedHashMap<>());

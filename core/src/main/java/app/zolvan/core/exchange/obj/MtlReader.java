@@ -13,18 +13,21 @@ import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.Channel;
 import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.material.TextureUse.Wrap;
+import app.zolvan.core.model.Model;
 import java.nio.ByteBuffer;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /**
  * Reads MTL libraries with the PBR extension (Pr, Pm, Pc, Pcr, Ps, aniso, map_Pr, map_Pm, norm). Where the extension says
  * nothing, roughness comes from the shininess exponent. A refracting illumination model makes what {@code d} lets
  * through transmission; else it is missing coverage.
  */
-final class MtlReader {
+public final class MtlReader {
+    private static final Pattern NEW_MATERIAL = Pattern.compile("(?m)^\\s*newmtl\\s");
     private final FileSet files;
     private final ModelAssembly model;
     private final Reading reading;
@@ -61,6 +64,17 @@ final class MtlReader {
         this.files = files;
         this.model = model;
         this.reading = reading;
+    }
+
+    public static boolean recognises(FileSet files) {
+        return NEW_MATERIAL.matcher(files.head()).find();
+    }
+
+    /** A library by itself, as a model without parts. */
+    public static Model materials(FileSet files, Reading reading) throws ImportException {
+        ModelAssembly model = new ModelAssembly("MTL", reading);
+        read(files.bytes(), files, model, reading).forEach(model::source);
+        return model.materials();
     }
 
     static Map<String, Surface> read(ByteBuffer mtl, FileSet files, ModelAssembly model, Reading reading)

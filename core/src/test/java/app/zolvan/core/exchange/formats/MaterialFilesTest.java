@@ -1,0 +1,318 @@
+package app.zolvan.core.exchange.formats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.exchange.FileSet;
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.ModelWriter.FileSink;
+import app.zolvan.core.exchange.Reading;
+import app.zolvan.core.exchange.library.ShippedLibrary;
+import app.zolvan.core.material.Material;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.PhysicalMaterial;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse.Channel;
+import app.zolvan.core.material.TextureUse.RealSize;
+import app.zolvan.core.model.Model;
+import app.zolvan.core.model.SourceMaterial;
+import app.zolvan.core.texture.ImageFile;
+import app.zolvan.core.texture.Png;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.Test;
+
+class MaterialFilesTest {
+    private static final ShippedLibrary LIBRARY = ShippedLibrary.load();
+
+    private static byte[] zip(Map<String, byte[]> files) throws IOException {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
+            for (Map.Entry<String, byte[]> f : files.entrySet()) {
+                zip.putNextEntry(new ZipEntry(f.getKey()));
+                zip.write(f.getValue());
+            }
+        }
+        return bytes.toByteArray();
+    }
+
+    private static Map<String, byte[]> written(String ending, List<Material> materials) throws IOException {
+        Map<String, byte[]> files = new LinkedHashMap<>();
+        FileSink sink = (path, content) -> {
+            ByteArrayOutputStream out = new ByteArrayOutputStream();
+            content.writeTo(out);
+            files.put(path, out.toByteArray());
+        };
+        MaterialFiles.write(ending, materials, LIBRARY.images()::get, "library", sink);
+        return files;
+    }
+
+    private static Model read(String name, byte[] file) throws ImportException {
+        return MaterialFiles.read(name, ByteBuffer.wrap(file), FileSet.Companions.NONE, Reading.standard());
+    }
+
+    private static Model readText(String name, String text) throws ImportException {
+        return read(name, text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    @Test
+    void theLibraryComesBackFromMaterialXWithEveryParameterOfTheStandards() throws Exception {
+        Model back = read("library.zip", zip(written("mtlx", LIBRARY.materials())));
+        assertThat(back.sources()).hasSameSizeAs(LIBRARY.materials());
+        assertThat(back.notes()).isEmpty();
+        for (int i = 0; i < back.sources().size(); i++) {
+            Material was = LIBRARY.materials().get(i);
+            Material is = back.sources().get(i).material();
+            assertThat(is.name()).isEqualTo(was.name());
+            assertThat(is.code()).isEqualTo(was.code());
+            assertThat(is.kind()).isEqualTo(was.kind());
+            Surface plain = was.surface();
+            for (Parameter p : Parameter.values()) {
+                if (p.name().matches("(AGE|LEAF|FLAKE|SCHLICK|REFLECTED)_.*|GENERALIZED_SCHLICK|GEOMETRY_HEIGHT")) {
+                    plain = plain.with(p, p.standardValue()); // OpenPBR has no words for these
+                }
+            }
+            assertThat(is.surface()).as(was.name()).isEqualTo(plain);
+        }
+    }
+
+    /** glTF has fewer words of its own; what it has comes back, and the rest by its extras. */
+    @Test
+    void theLibraryComesBackFromGltf() throws Exception {
+        List<Material> some = LIBRARY.materials().stream()
+                .filter(m -> m.code().matches(".*[147]"))
+                .toList();
+        Model back = read("library.glb", written("glb", some).get("library.glb"));
+        Map<String, Surface> byName = new HashMap<>();
+        back.sources().forEach(s -> byName.put(s.material().name(), s.material().surface()));
+        for (Material m : some) {
+            assertThat(byName).containsKey(m.name());
+            PhysicalMaterial was = PhysicalMaterial.of(m.surface(), 0);
+            PhysicalMaterial is = PhysicalMaterial.of(byName.get(m.name()), 0);
+            assertThat(is.baseColor().times(1)).as(m.name()).isEqualTo(was.baseColor());
+            assertThat(is.roughness()).isEqualTo(was.roughness());
+            assertThat(is.metallic()).isEqualTo(was.metallic());
+            assertThat(is.transmission()).isEqualTo(was.transmission());
+            assertThat(is.clearcoat()).isEqualTo(was.clearcoat());
+        }
+    }
+
+    @Test
+    void theLibraryComesBackFromMtlAsFarAsItHasWords() throws Exception {
+        List<Material> paints = LIBRARY.materials().stream()
+                .filter(m -> m.code().startsWith("PT-0") || m.code().startsWith("MT-0"))
+                .filter(m -> m.surface().textures().isEmpty())
+                .toList();
+        Model back = read("library.mtl", written("obj", paints).get("library.mtl"));
+        assertThat(back.sources()).hasSameSizeAs(paints);
+        for (int i = 0; i < paints.size(); i++) {
+            Surface was = paints.get(i).surface();
+            Surface is = back.sources().get(i).material().surface();
+            for (Parameter p : List.of(
+                    Parameter.SPECULAR_ROUGHNESS,
+                    Parameter.BASE_METALNESS,
+                    Parameter.COAT_WEIGHT,
+                    Parameter.SPECULAR_IOR)) {
+                assertThat(is.number(p)).as(paints.get(i).name() + " " + p).isCloseTo(was.number(p), within(1e-12));
+            }
+            LinearRgb colour = was.colour(Parameter.BASE_COLOR).times(was.number(Parameter.BASE_WEIGHT));
+            assertThat(is.colour(Parameter.BASE_COLOR).r()).isCloseTo(colour.r(), within(1e-12));
+        }
+    }
+
+    private static String materialX(String inside) {
+        return "<?xml version=\"1.0\"?><materialx version=\"1.38\" colorspace=\"lin_rec709\">" + inside
+                + "</materialx>";
+    }
+
+    @Test
+    void otherShadingModelsAreReadInOpenPbrsTerms() throws Exception {
+        Surface s =
+                readText("a.mtlx", materialX("""
+                <standard_surface name="SR_gold" type="surfaceshader">
+                  <input name="base_color" type="color3" value="0.944, 0.776, 0.373"/>
+                  <input name="metalness" type="float" value="1"/>
+                  <input name="specular_anisotropy" type="float" value="0.5"/>
+                  <input name="coat" type="float" value="0.3"/>
+                  <input name="subsurface_radius" type="color3" value="1, 0.5, 0.25"/>
+                  <input name="subsurface_scale" type="float" value="0.02"/>
+                  <input name="thin_film_thickness" type="float" value="480"/>
+                </standard_surface>
+                <surfacematerial name="Gold_leaf" type="material">
+                  <input name="surfaceshader" type="surfaceshader" nodename="SR_gold"/>
+                </surfacematerial>""")).sources().get(0).material().surface();
+        assertThat(s.number(Parameter.BASE_METALNESS)).isEqualTo(1);
+        assertThat(s.number(Parameter.SPECULAR_ROUGHNESS)).isEqualTo(0.2); // its own default
+        assertThat(s.number(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY)).isCloseTo(0.45, within(1e-12));
+        assertThat(s.number(Parameter.SUBSURFACE_RADIUS)).isCloseTo(0.02, within(1e-12));
+        assertThat(s.number(Parameter.THIN_FILM_THICKNESS)).isCloseTo(0.48, within(1e-12));
+        assertThat(s.number(Parameter.COAT_DARKENING)).isZero();
+        Material glass = readText("b.mtlx", materialX("""
+                <gltf_pbr name="SR_pane" type="surfaceshader">
+                  <input name="base_color" type="color3" value="0.5, 0.5, 0.5" colorspace="srgb_texture"/>
+                  <input name="transmission" type="float" value="1"/>
+                  <input name="roughness" type="float" value="0.1"/>
+                  <input name="metallic" type="float" value="0"/>
+                  <input name="ior" type="float" value="1.4"/>
+                </gltf_pbr>""")).sources().get(0).material();
+        assertThat(glass.surface().number(Parameter.TRANSMISSION_WEIGHT)).isEqualTo(1);
+        assertThat(glass.surface().number(Parameter.SPECULAR_IOR)).isEqualTo(1.4);
+        assertThat(glass.surface().colour(Parameter.BASE_COLOR).g()).isCloseTo(0.2140, within(1e-4));
+    }
+
+    private static byte[] picture(int rgb) {
+        byte[] all = new byte[3 * 16];
+        for (int i = 0; i < 16; i++) {
+            all[3 * i] = (byte) (rgb >> 16);
+            all[3 * i + 1] = (byte) (rgb >> 8);
+            all[3 * i + 2] = (byte) rgb;
+        }
+        return Png.encode(4, 4, all, 72);
+    }
+
+    @Test
+    void picturesComeThroughGraphsWithFactorChannelAndRealSize() throws Exception {
+        String document = materialX("""
+                <nodegraph name="NG">
+                  <input name="file" type="filename" value="unused"/>
+                  <tiledimage name="i" type="color3">
+                    <input name="file" type="filename" value="maps/oak.png" colorspace="srgb_texture"/>
+                    <input name="realworldimagesize" type="vector2" value="60, 30" unit="centimeter"/>
+                  </tiledimage>
+                  <multiply name="m" type="color3">
+                    <input name="in1" type="color3" value="0.5, 0.5, 0.5"/>
+                    <input name="in2" type="color3" nodename="i"/>
+                  </multiply>
+                  <separate3 name="s" type="multioutput"><input name="in" type="color3" nodename="i"/></separate3>
+                  <output name="c" type="color3" nodename="m"/>
+                  <output name="r" type="float" nodename="s" output="outb"/>
+                </nodegraph>
+                <open_pbr_surface name="SR" type="surfaceshader">
+                  <input name="base_color" type="color3" nodegraph="NG" output="c"/>
+                  <input name="specular_roughness" type="float" nodegraph="NG" output="r"/>
+                </open_pbr_surface>""");
+        Model model = read(
+                "oak.zip",
+                zip(Map.of("oak.mtlx", document.getBytes(StandardCharsets.UTF_8), "maps/oak.png", picture(0x906040))));
+        Surface s = model.sources().get(0).material().surface();
+        assertThat(s.colour(Parameter.BASE_COLOR)).isEqualTo(LinearRgb.grey(0.5));
+        assertThat(s.textures().get(Parameter.BASE_COLOR).placement()).isEqualTo(new RealSize(0.6, 0.3));
+        assertThat(s.textures().get(Parameter.SPECULAR_ROUGHNESS).channel()).isEqualTo(Channel.B);
+        assertThat(s.number(Parameter.SPECULAR_ROUGHNESS)).isEqualTo(1);
+        assertThat(model.notes())
+                .containsExactly(
+                        "A picture for the specular roughness is said to be sRGB; it holds numbers and is read as they are.");
+    }
+
+    @Test
+    void hostileAndBrokenDocumentsGetASentence() throws Exception {
+        assertThatThrownBy(
+                        () -> readText(
+                                "a.mtlx",
+                                "<?xml version=\"1.0\"?><!DOCTYPE m [<!ENTITY x SYSTEM \"file:///etc/passwd\">]><materialx>&x;<open_pbr"))
+                .isInstanceOf(ImportException.class)
+                .hasMessageContaining("not valid XML");
+        assertThatThrownBy(() -> readText("a.mtlx", materialX("""
+                        <multiply name="a" type="float"><input name="in1" type="float" nodename="b"/></multiply>
+                        <multiply name="b" type="float"><input name="in1" type="float" nodename="a"/></multiply>
+                        <open_pbr_surface name="s"><input name="base_weight" type="float" nodename="a"/></open_pbr_surface>""")))
+                .isInstanceOf(ImportException.class)
+                .hasMessageContaining("circle");
+        Model odd = readText("a.mtlx", materialX("""
+                <fractal3d name="f" type="float"/>
+                <open_pbr_surface name="s">
+                  <input name="base_weight" type="float" nodename="f"/>
+                  <input name="specular_ior" type="float" value="99"/>
+                  <input name="coat_weight" type="float" value="NaN, what"/>
+                  <input name="fuzz_weight" type="float" nodename="nobody"/>
+                  <input name="base_color" type="color3" nodegraph="gone" output="x"/>
+                </open_pbr_surface>"""));
+        assertThat(odd.sources().get(0).material().surface().number(Parameter.SPECULAR_IOR))
+                .isEqualTo(3);
+        assertThat(String.join("\n", odd.notes()))
+                .contains("(fractal3d) is not read")
+                .contains("“nobody” is not in the file")
+                .contains("outside");
+        assertThatThrownBy(() -> readText("a.mtlx", materialX("")))
+                .isInstanceOf(ImportException.class)
+                .hasMessageContaining("holds no materials");
+        String longName = "x".repeat(10_000);
+        Model named = readText("a.mtlx", materialX("<open_pbr_surface name=\"" + longName + "\"/>"));
+        assertThat(named.sources().get(0).material().name()).hasSizeLessThan(300);
+        assertThat(MaterialFiles.write(
+                        "mtlx",
+                        named.sources().stream().map(SourceMaterial::material).toList(),
+                        d -> new byte[0],
+                        "x",
+                        (path, content) -> content.writeTo(new ByteArrayOutputStream())))
+                .isEmpty();
+    }
+
+    @Test
+    void aSetOfPicturesBecomesAMaterialByTheirNames() throws Exception {
+        Map<String, byte[]> files = new LinkedHashMap<>();
+        files.put("set/OldOak_60cm_BaseColor.png", picture(0x906040));
+        files.put("set/OldOak_60cm_Normal_DirectX.png", picture(0x80C0D0));
+        files.put("set/OldOak_60cm_Glossiness.png", picture(0x404040));
+        files.put("set/OldOak_60cm_AO.png", picture(0xFFFFFF));
+        files.put("set/steel-plate_metallic.jpg.png", picture(0xFFFFFF));
+        files.put("set/steel-plate_height.png", picture(0x808080));
+        files.put("set/holiday.png", picture(0x123456));
+        Model model = read("set.zip", zip(files));
+        assertThat(model.sources()).hasSize(2);
+        Surface oak = model.sources().get(0).material().surface();
+        assertThat(model.sources().get(0).material().name()).isEqualTo("Old oak 60cm");
+        assertThat(oak.textures())
+                .containsOnlyKeys(Parameter.BASE_COLOR, Parameter.GEOMETRY_NORMAL, Parameter.SPECULAR_ROUGHNESS);
+        assertThat(oak.textures().get(Parameter.BASE_COLOR).placement()).isEqualTo(new RealSize(0.6, 0.6));
+        assertThat(pixel(model, oak, Parameter.SPECULAR_ROUGHNESS)).isEqualTo(0xBFBFBF);
+        assertThat(pixel(model, oak, Parameter.GEOMETRY_NORMAL)).isEqualTo(0x803FD0);
+        Surface steel = model.sources().get(1).material().surface();
+        assertThat(steel.textures()).containsKeys(Parameter.BASE_METALNESS, Parameter.GEOMETRY_HEIGHT);
+        assertThat(String.join("\n", model.notes()))
+                .contains("tells gloss; it was turned into roughness")
+                .contains("green points down")
+                .contains("“holiday.png”")
+                .contains("one repeat is taken as 1 m")
+                .contains("tells occlusion");
+    }
+
+    private static int pixel(Model model, Surface s, Parameter p) throws IOException {
+        byte[] bytes = model.images().get(s.textures().get(p).image()).bytes();
+        return ImageFile.decode(bytes, 1000).getRGB(1, 1) & 0xFFFFFF;
+    }
+
+    /** The slopes of the library's own normal maps tell which way green points. */
+    @Test
+    void greenThatPointsDownIsFoundFromTheSlopes() throws Exception {
+        for (String code : List.of("FB-031", "MT-041", "LE-011", "BK-001")) {
+            Material m = LIBRARY.materials().stream()
+                    .filter(o -> o.code().equals(code))
+                    .findFirst()
+                    .orElseThrow();
+            byte[] up = LIBRARY.images()
+                    .get(m.surface().textures().get(Parameter.GEOMETRY_NORMAL).image());
+            var image = ImageFile.decode(up, 10_000_000);
+            for (int y = 0; y < image.getHeight(); y++) {
+                for (int x = 0; x < image.getWidth(); x++) {
+                    int c = image.getRGB(x, y);
+                    image.setRGB(x, y, (c & 0xFFFF00FF) | (0xFF00 - (c & 0xFF00)));
+                }
+            }
+            Model kept = read("a.zip", zip(Map.of("a_normal.png", up)));
+            assertThat(String.join(" ", kept.notes())).as(code).doesNotContain("green");
+            Model turned = read("a.zip", zip(Map.of("a_normal.png", ImageFile.png(image))));
+            assertThat(String.join(" ", turned.notes())).as(code).contains("green points down");
+        }
+    }
+}
