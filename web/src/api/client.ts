@@ -301,6 +301,8 @@ export const api = {
       body: jpeg,
     }),
   exports: (id: string) => send<ExportFormat[]>('GET', `${project(id)}/exports`),
+  materialFileAddress: (id: string, ending: string, material?: string) =>
+    `${project(id)}/material-files/${ending}${material ? `?material=${material}` : ''}`,
   exportAddress: (id: string, ending: string) => `${project(id)}/exports/${ending}`,
   chipAddress: (projectId: string, material: Material) =>
     `${project(projectId)}/materials/${material.id}/chip?${material.chip}`,

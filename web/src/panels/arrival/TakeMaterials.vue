@@ -15,17 +15,22 @@ const done = computed(
 <template>
   <section class="fold" aria-label="Materials from a file">
     <h2>Materials from another file</h2>
-    <p class="soft small">Only its materials and their textures; its shapes are left out.</p>
+    <p class="soft small">
+      MaterialX (.mtlx, with its pictures in a zip), MTL, glTF or any model: only its materials and their
+      textures. Or a zip of pictures whose names say what they are for: oak_colour, oak_normal, oak_roughness.
+    </p>
     <FileTaker
       purpose="materials"
       label="File to take materials from"
       doing="Taking materials"
+      multiple
       @take="imports.takeMaterials(workspace.id, $event)"
     >
-      Choose a file
+      Choose files
     </FileTaker>
     <p v-if="done" class="small" role="status">
-      The materials of “{{ imports.fileName }}” lie in the tray of the Assign step, under As arrived.
+      The materials of “{{ imports.fileName }}” lie in the tray of the Assign step, under As arrived. What
+      could not be taken is listed under Not used.
     </p>
   </section>
 </template>

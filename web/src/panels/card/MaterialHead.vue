@@ -159,6 +159,12 @@ async function copy() {
       >
         Make independent
       </button>
+      <a
+        :href="api.materialFileAddress(workspace.id, 'mtlx', material.id)"
+        download
+        title="MaterialX with its pictures in a zip, for other projects and programs"
+        >Save as file</a
+      >
     </div>
   </div>
 </template>

@@ -1,10 +1,15 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { api, Refusal, type ExportFormat } from '../../api/client'
-import { useWorkspace } from '../../stores/workspace'
+import { counted, useWorkspace } from '../../stores/workspace'
 
 /** The model as a file in one of the open formats, with what that format loses said before. */
 const workspace = useWorkspace()
+const MATERIALS = [
+  { ending: 'mtlx', name: 'MaterialX' },
+  { ending: 'glb', name: 'glTF' },
+  { ending: 'obj', name: 'OBJ and MTL' },
+]
 const formats = ref<ExportFormat[]>([])
 const ending = ref('glb')
 const problem = ref('')
@@ -49,6 +54,24 @@ watch(() => workspace.state?.version, load)
       >
     </template>
   </section>
+  <section class="fold" aria-label="Materials file">
+    <h2>Materials file</h2>
+    <p class="soft small">
+      The {{ counted(workspace.state?.palette.length ?? 0, 'material') }} of the palette with their pictures,
+      in a zip. What a format has no words for is listed in it.
+    </p>
+    <div class="formats">
+      <v-btn
+        v-for="f in MATERIALS"
+        :key="f.ending"
+        size="small"
+        :href="api.materialFileAddress(workspace.id, f.ending)"
+        :disabled="!workspace.state?.palette.length"
+        download
+        >{{ f.name }}</v-btn
+      >
+    </div>
+  </section>
 </template>
 
 <style scoped>
@@ -60,6 +83,10 @@ watch(() => workspace.state?.version, load)
 }
 p {
   margin: 8px 0 !important;
+}
+.formats {
+  display: flex;
+  gap: 6px;
 }
 ul {
   margin: 0 0 10px;

@@ -85,8 +85,25 @@ class ImportTest extends ServerTest {
                 "plain.stl",
                 "solid a\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 1 0 0\nvertex 0 1 0\nendloop\nendfacet\nendsolid a\n"
                         .getBytes(StandardCharsets.US_ASCII));
-        assertThat(none.get("problem").asString()).contains("brings shapes but no materials");
+        assertThat(none.get("problem").asString()).contains("holds no materials");
+        String brick = libraryMaterial("BK-001");
+        byte[] mtlx =
+                browser.get(project + "/material-files/mtlx?material=" + brick).body();
+        assertThat(browser.importMaterials(id, "brick.zip", mtlx).get("state").asString())
+                .isEqualTo("DONE");
+        JsonNode arrived = browser.get(project + "/state").json().get("arrived");
+        JsonNode back = arrived.get(arrived.size() - 1).get("material");
+        assertThat(back.get("code").asString()).isEqualTo("BK-001");
+        assertThat(back.get("textures").get(0).get("size").get(0).asDouble()).isEqualTo(1);
+        byte[] odd =
+                "<materialx><open_pbr_surface name=\"a\"><input name=\"base_weight\" nodename=\"b\"/></open_pbr_surface></materialx>"
+                        .getBytes(StandardCharsets.UTF_8);
+        browser.importMaterials(id, "odd.mtlx", odd);
+        assertThat(browser.get(project + "/scene").json().get("notes").toString())
+                .contains("“b” is not in the file");
+        assertThat(browser.get(project + "/material-files/exe").status()).isEqualTo(404);
         Browser other = stranger().asNewDesigner(accounts);
+        assertThat(other.get(project + "/material-files/mtlx").status()).isEqualTo(404);
         assertThat(other.sendMaterials(id, "other.glb", stools()).status()).isEqualTo(404);
     }
 

@@ -158,4 +158,25 @@ class CommandLineTest {
         assertThat(run("inspect", broken.toString(), "--unit", "cubit")).isEqualTo(CommandLine.BAD_INPUT);
         assertThat(run()).isEqualTo(CommandLine.BAD_INPUT);
     }
+
+    @Test
+    void materialsAreListedAndWrittenInAnotherFormat(@TempDir Path folder) throws Exception {
+        Path mtl =
+                Files.writeString(folder.resolve("two.mtl"), "newmtl red\nKd 1 0 0\nPr 0.25\nnewmtl blue\nKd 0 0 1\n");
+        Path to = folder.resolve("two.mtlx");
+        assertThat(run("material", mtl.toString(), "--to", to.toString())).isZero();
+        JsonValue red = report().list("materials").get(0);
+        assertThat(red.get("name").text()).isEqualTo("red");
+        assertThat(red.get("parameters").get("specular_roughness").number()).isEqualTo(0.25);
+        assertThat(run("material", to.toString())).isZero();
+        assertThat(report().list("materials").get(0).get("parameters").numbers("base_color", 0, 0, 0))
+                .containsExactly(1, 0, 0);
+        assertThat(run(
+                        "material",
+                        mtl.toString(),
+                        "--to",
+                        folder.resolve("two.exe").toString()))
+                .isEqualTo(CommandLine.BAD_INPUT);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("“exe”");
+    }
 }

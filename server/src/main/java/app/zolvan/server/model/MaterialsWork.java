@@ -5,7 +5,7 @@ import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.ImportLimits;
 import app.zolvan.core.exchange.ModelReader.Progress;
 import app.zolvan.core.exchange.Reading;
-import app.zolvan.core.exchange.formats.ModelFormats;
+import app.zolvan.core.exchange.formats.MaterialFiles;
 import app.zolvan.core.model.Model;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
@@ -41,14 +41,7 @@ class MaterialsWork implements JobWork {
         progress.at(0, "Fetching the file");
         Reading reading = new Reading(ImportLimits.STANDARD, (s, step) -> progress.at(s * READ, step), null, null);
         UploadedFile.with(assets, order.asset(), bytes -> {
-            Model model = ModelFormats.read(order.title(), bytes, FileSet.Companions.NONE, reading)
-                    .model();
-            if (model.sources().isEmpty()) {
-                throw new ImportException(
-                        "no-materials",
-                        "“" + order.title() + "” brings shapes but no materials. Choose a file that has some; STL files"
-                                + " never do.");
-            }
+            Model model = MaterialFiles.read(order.title(), bytes, FileSet.Companions.NONE, reading);
             progress.at(READ, "Saving");
             store.addMaterials(project, order.account(), order.job(), model);
         });

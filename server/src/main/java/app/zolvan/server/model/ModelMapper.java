@@ -283,6 +283,14 @@ interface ModelMapper {
             where project_id = #{projectId} and looked_at <= #{revision}""")
     void updateFindings(UUID projectId, String findings, long revision);
 
+    /** Keeps sentences about what a file held that is not used; each once. Whoever looks has looked at all there is. */
+    @Update("""
+            update model set notes = notes || array(select n from unnest(#{notes}::text[]) n where n <> all (notes)),
+                             revision = revision + 1,
+                             looked_at = case when looked_at = revision then revision + 1 else looked_at end
+            where project_id = #{projectId}""")
+    void addNotes(UUID projectId, String[] notes);
+
     @Update("update matching_set set name = #{name} where project_id = #{projectId} and idx = #{idx}")
     void nameSet(UUID projectId, int idx, String name);
 

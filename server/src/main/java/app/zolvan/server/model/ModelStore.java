@@ -203,6 +203,10 @@ public class ModelStore implements SceneSource {
                 project,
                 job,
                 model.sources().stream().map(SourceMaterial::material).toList());
+        if (!model.notes().isEmpty()) {
+            mapper.addNotes(project, model.notes().toArray(new String[0]));
+            forgetWhenDone(project);
+        }
         events.announce(owner, "project", Map.of("id", project, "version", version));
     }
 
