@@ -53,6 +53,7 @@ class FindingTest extends ProjectTest {
             }
         }
         assertThat(asked).isEqualTo(60);
+        System.out.println("60 queries, not among the first five: " + missed);
         assertThat(missed).as("at least 55 of 60").hasSizeLessThanOrEqualTo(5);
     }
 
@@ -79,10 +80,10 @@ class FindingTest extends ProjectTest {
     void facetsNarrowDownOrdersSortAndStrangersFindNothing() {
         JsonNode all = find(Map.of());
         assertThat(all.get("total").asInt()).isGreaterThan(200);
-        assertThat(all.get("materials")).hasSize(60);
+        assertThat(all.get("materials")).hasSize(40);
         JsonNode glass = find(Map.of("wanted", Map.of("KIND", List.of("glass")), "order", "LEAST_CARBON"));
         assertThat(codes(glass)).allMatch(c -> c.startsWith("GL"));
-        JsonNode next = find(Map.of("from", 60));
+        JsonNode next = find(Map.of("from", 40));
         assertThat(codes(next)).doesNotContainAnyElementsOf(codes(all));
         String red = find(Map.of("words", "PT-014"))
                 .get("materials")

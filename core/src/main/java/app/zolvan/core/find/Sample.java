@@ -1,20 +1,33 @@
 package app.zolvan.core.find;
 
 import app.zolvan.core.colour.CieLab;
+import app.zolvan.core.find.Shelf.Facet;
 import app.zolvan.core.material.Facts;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Metal;
 import app.zolvan.core.measure.MaterialMeasure;
 import app.zolvan.core.measure.PatternMeasure;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 
 /**
  * A material of the library as it is found.
  *
- * @param facts null where nothing is known
+ * @param facts  null where nothing is known
+ * @param values of each facet that it can be narrowed down by
  */
-public record Sample(Material material, MaterialMeasure measure, Facts facts) {
+public record Sample(Material material, MaterialMeasure measure, Facts facts, Map<Facet, List<String>> values) {
+    public static Sample of(Material material, MaterialMeasure measure, Facts facts) {
+        Sample bare = new Sample(material, measure, facts, Map.of());
+        Map<Facet, List<String>> values = new EnumMap<>(Facet.class);
+        for (Facet f : Facet.values()) {
+            values.put(f, f.readOf(bare));
+        }
+        return new Sample(material, measure, facts, values);
+    }
+
     /** How large the details of a pattern are. */
     public enum Scale {
         NONE("no pattern", 0),

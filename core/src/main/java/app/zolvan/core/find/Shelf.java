@@ -36,6 +36,10 @@ public final class Shelf {
         }
 
         public List<String> of(Sample s) {
+            return s.values().get(this);
+        }
+
+        List<String> readOf(Sample s) {
             return values.apply(s);
         }
 

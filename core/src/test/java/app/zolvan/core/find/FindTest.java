@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 
 class FindTest {
     private static final List<Sample> ALL = ShippedLibrary.load().materials().stream()
-            .map(m -> new Sample(
+            .map(m -> Sample.of(
                     m,
                     ShippedMeasures.of(Chip.key(m.surface())).orElseThrow(),
                     ShippedLibrary.load().facts().get(m.code())))

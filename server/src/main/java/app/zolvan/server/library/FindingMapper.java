@@ -44,19 +44,32 @@ interface FindingMapper {
     List<String> near(String word);
 
     /**
-     * Those that answer any of the terms: first those that answer most, then those that say it more plainly.
+     * Those that answer all of the terms; those that say it more plainly first.
      *
-     * @param terms each as a query of its own
-     * @param any   all of them, one or the other
+     * @param all   the terms, one and the other
      * @param typed what was typed, one or the other
      */
     @Select("""
+            select m.id, #{count} as matched
+            from material m, to_tsquery('english', #{all}) a, to_tsquery('english', #{typed}) t
+            where m.project_id is null and m.words @@ a
+            order by ts_rank('{0.2, 0.4, 0.7, 1}', m.words, a) + 2 * ts_rank('{0.2, 0.4, 0.7, 1}', m.words, t) desc,
+                m.position""")
+    List<Hit> findAll(String all, String typed, int count);
+
+    /**
+     * Those that answer most of the terms, at most {@code most}; those that say it more plainly first.
+     *
+     * @param terms each as a query of its own
+     * @param any   all of them, one or the other
+     */
+    @Select("""
+            with term as materialized (select to_tsquery('english', q) as q from unnest(#{terms}::text[]) q)
             select id, matched from (
-                select id, position,
-                    (select count(*)::int from unnest(#{terms}::text[]) q where words @@ to_tsquery('english', q)) as matched,
-                    ts_rank('{0.2, 0.4, 0.7, 1}', words, to_tsquery('english', #{any}))
-                        + 2 * ts_rank('{0.2, 0.4, 0.7, 1}', words, to_tsquery('english', #{typed})) as rank
-                from material where project_id is null and words @@ to_tsquery('english', #{any})) m
-            order by matched desc, rank desc, position""")
-    List<Hit> find(String[] terms, String any, String typed);
+                select m.id, m.position, m.words, t, (select count(*)::int from term where m.words @@ term.q) as matched
+                from material m, to_tsquery('english', #{any}) a, to_tsquery('english', #{typed}) t
+                where m.project_id is null and m.words @@ a
+                order by matched desc, m.position limit #{most}) m
+            order by matched desc, ts_rank('{0.2, 0.4, 0.7, 1}', words, t) desc, position""")
+    List<Hit> findAny(String[] terms, String any, String typed, int most);
 }

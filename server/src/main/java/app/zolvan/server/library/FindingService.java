@@ -44,6 +44,8 @@ import org.springframework.stereotype.Service;
 public class FindingService {
     /** From here on the word being typed finds what begins with it. */
     private static final int BEGINS = 3;
+    /** The most that are shown where nothing answers everything. */
+    private static final int MOST_PARTLY = 200;
 
     private final MaterialMapper materials;
     private final FindingMapper mapper;
@@ -60,6 +62,14 @@ public class FindingService {
 
     /** A material with what it is found by. */
     public record Kept(MaterialRow row, Sample sample) {}
+
+    private final Cache<UUID, MaterialWire> wires =
+            Caffeine.newBuilder().maximumSize(2_000).build();
+
+    /** A material of the library as it is shown. */
+    MaterialWire wire(Kept k) {
+        return wires.get(k.row.id(), id -> MaterialWire.of(k.row, null));
+    }
 
     /**
      * What is sought.
@@ -104,7 +114,10 @@ public class FindingService {
     private Collection<Kept> answering(List<Term> terms, boolean goesOn, Map<UUID, Kept> all, List<String> told) {
         String[] each = queries(terms, goesOn);
         String typed = terms.stream().map(Term::word).collect(Collectors.joining(" | "));
-        List<FindingMapper.Hit> hits = mapper.find(each, String.join(" | ", each), typed);
+        List<FindingMapper.Hit> hits = mapper.findAll(String.join(" & ", each), typed, each.length);
+        if (hits.isEmpty()) {
+            hits = mapper.findAny(each, String.join(" | ", each), typed, MOST_PARTLY);
+        }
         int most = hits.isEmpty() ? 0 : hits.get(0).matched();
         if (most < each.length && most > 0) {
             told.add("Nothing answers all of these words; shown is what answers " + most + " of " + each.length + ".");
@@ -168,12 +181,18 @@ public class FindingService {
         }
         words.removeIf(w -> w.contains(" "));
         mapper.know(words.toArray(String[]::new));
+        forget();
+    }
+
+    /** Has the library read anew by whoever looks next. */
+    public void forget() {
         kept = null;
+        wires.invalidateAll();
     }
 
     private static Sample sample(MaterialRow row, MaterialMeasure m) {
         FactsWire facts = FactsWire.of(row.facts());
-        return new Sample(row.toMaterial(), m, facts == null ? null : facts.facts());
+        return Sample.of(row.toMaterial(), m, facts == null ? null : facts.facts());
     }
 
     private Map<UUID, Kept> all() {

@@ -38,7 +38,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class LibraryController {
     private static final int NEAREST = 6;
-    private static final int PAGE = 60;
+    private static final int PAGE = 40;
     private static final int MOST_VALUES = 24;
     private final MaterialService materials;
     private final ChipService chips;
@@ -253,7 +253,7 @@ class LibraryController {
                 all.stream()
                         .skip(s.from() == null ? 0 : s.from())
                         .limit(PAGE)
-                        .map(k -> MaterialWire.of(k.row(), null))
+                        .map(finding::wire)
                         .toList(),
                 a.found().counts().entrySet().stream()
                         .map(e -> new FacetWire(
