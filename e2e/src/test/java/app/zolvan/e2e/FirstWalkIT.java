@@ -1,5 +1,6 @@
 package app.zolvan.e2e;
 
+import static com.microsoft.playwright.options.KeyboardModifier.CONTROL;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
@@ -13,6 +14,7 @@ import java.awt.image.BufferedImage;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
@@ -127,7 +129,32 @@ class FirstWalkIT {
         d.page.keyboard().press("Escape");
         d.selectPart("Cap knob");
         assertThat(d.page.textContent(".strata .wins")).contains("Raw copper");
+        findsAndCompares(d.page);
         d.page.close();
+    }
+
+    /** In the open tray: a misspelt word, a facet, two materials side by side. */
+    private static void findsAndCompares(Page page) {
+        page.keyboard().press("t");
+        page.fill("#tray-search", "lether");
+        page.waitForSelector("text=“lether” taken as “leather”");
+        page.click("[aria-label='Narrow down by tone']");
+        page.click("[role=group][aria-label=Tone] >> text=brown");
+        page.waitForSelector(".sample-tray [data-code=LE-012]", hidden());
+        page.keyboard().press("Escape");
+        for (String code : List.of("LE-002", "LE-011")) {
+            page.click(".sample-tray [data-code=" + code + "]", new Page.ClickOptions().setModifiers(List.of(CONTROL)));
+        }
+        page.click("text=Side by side");
+        page.waitForSelector(".beside td:has-text('GU')");
+        assertThat(page.textContent(".beside"))
+                .contains("Saddle hide")
+                .contains("px/m")
+                .contains("kg/m³");
+    }
+
+    private static Page.WaitForSelectorOptions hidden() {
+        return new Page.WaitForSelectorOptions().setState(WaitForSelectorState.HIDDEN);
     }
 
     @Test

@@ -1,9 +1,11 @@
 package app.zolvan.e2e;
 
 import app.zolvan.demo.DemoFiles;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.KeyboardModifier;
 import com.microsoft.playwright.options.SelectOption;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -28,8 +30,6 @@ class ScreenshotsIT {
         Page page = Designer.sharpSighted().page;
         page.navigate(RunningZolvan.get().address + "/sign-in");
         page.waitForSelector("[name=login]");
-        page.waitForTimeout(500);
-        save(page, "sign-in");
         page.close();
 
         Designer d = Designer.sharpSighted().signIn().openLantern();
@@ -58,6 +58,7 @@ class ScreenshotsIT {
         settle(d);
         save(d.page, "glass");
         d.page.keyboard().press("Escape");
+        library(d);
         aged(d);
         surroundings(d);
         d.page.click("nav >> text=Light");
@@ -77,7 +78,6 @@ class ScreenshotsIT {
         save(d.page, "projects");
         d.page.setInputFiles("input[type=file]", stl());
         d.page.waitForSelector("text=How long is the longest side?");
-        save(d.page, "unit-question");
         d.page.click(".question >> text=Call off");
         d.page.waitForSelector("text=New project from a model");
         d.page.setInputFiles(
@@ -102,6 +102,27 @@ class ScreenshotsIT {
         settle(d);
         save(d.page, "fronts-and-backs");
         d.page.close();
+    }
+
+    /** The tray opened to half the window, and stones side by side. */
+    private void library(Designer d) {
+        d.page.keyboard().press("t");
+        d.openDrawer("Stone");
+        d.page.waitForSelector(".sample-tray [data-code=ST-011]");
+        d.page.locator(".sample-tray [data-code=ST-021]").hover();
+        d.page.waitForSelector(".back >> text=Sharpness");
+        settle(d);
+        save(d.page, "library");
+        d.page.mouse().move(600, 200);
+        for (String code : List.of("ST-011", "ST-022", "ST-014", "ST-035")) {
+            d.page.locator(".sample-tray [data-code=" + code + "]")
+                    .click(new Locator.ClickOptions().setModifiers(List.of(KeyboardModifier.CONTROL)));
+        }
+        d.page.click("text=Side by side");
+        settle(d);
+        save(d.page, "side-by-side");
+        d.page.click("text=Back to the tray");
+        d.page.keyboard().press("t");
     }
 
     /** Brass that has corroded, beside an effect paint; as they were again afterwards. */
