@@ -184,7 +184,9 @@ async function copy() {
   display: flex;
   gap: 14px;
 }
-.made button {
+.made button,
+.made a {
   color: var(--accent);
+  text-decoration: none;
 }
 </style>

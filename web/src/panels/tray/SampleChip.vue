@@ -104,6 +104,7 @@ function press(event: PointerEvent) {
   width: 92px;
   flex: none;
   height: 128px;
+  max-height: 100%;
   padding: 0;
   font: inherit;
   color: inherit;

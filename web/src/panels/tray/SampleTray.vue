@@ -160,8 +160,11 @@ function scrolled(e: Event) {
   overflow: hidden auto;
 }
 .told {
-  padding: 3px 12px 0;
-  margin-bottom: -5px;
+  padding: 2px 12px 0;
+}
+.told + .chips {
+  padding-top: 2px;
+  padding-bottom: 4px;
 }
 .more {
   display: flex;
