@@ -16,6 +16,8 @@ import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.RealSize;
+import app.zolvan.core.measure.MaterialMeasure;
+import app.zolvan.core.measure.ShippedMeasures;
 import app.zolvan.core.render.chip.Chip;
 import app.zolvan.core.render.surface.GlossMeter;
 import app.zolvan.server.colour.ColourWire;
@@ -34,7 +36,7 @@ import org.jspecify.annotations.Nullable;
  * @param adjusted        whether it differs from the material it was made from
  * @param colour          the colour a designer means, and its numbers
  * @param colourParameter the parameter that holds it
- * @param finish          the trade's word for its roughness
+ * @param finish          the trade's word for its gloss; over its pictures for what ships
  * @param chip            names the picture of its sample: another one where that looks different
  * @param physical        what a chip of it shows, as a body 4 mm thick
  * @param values          every parameter by its OpenPBR name: a number, three linear components, or true or false
@@ -142,7 +144,10 @@ public record MaterialWire(
                 origin != null && !origin.toSurface().equals(s),
                 ColourWire.of(s.colour(colour)),
                 colour.openPbrName(),
-                FinishWord.ofGloss(gloss).word(),
+                ShippedMeasures.of(Chip.key(s))
+                        .map(MaterialMeasure::finish)
+                        .orElse(FinishWord.ofGloss(gloss))
+                        .word(),
                 Chip.key(s),
                 PhysicalWire.of(PhysicalMaterial.of(s, CHIP_THICKNESS)),
                 values(s),
