@@ -2,6 +2,10 @@ package app.zolvan.core.measure;
 
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.model.Digest;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -15,6 +19,15 @@ public final class ShippedMeasures {
     /** @param look as {@link app.zolvan.core.render.chip.Chip#key} names it */
     public static Optional<MaterialMeasure> of(String look) {
         return Optional.ofNullable(ALL.get(look));
+    }
+
+    /** Another text whenever any of the numbers has changed. */
+    public static String edition() {
+        try (InputStream in = ShippedMeasures.class.getResourceAsStream("shipped.json")) {
+            return Digest.of(in.readAllBytes());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private static Map<String, MaterialMeasure> read() {

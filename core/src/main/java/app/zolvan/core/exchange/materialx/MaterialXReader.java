@@ -265,13 +265,13 @@ public final class MaterialXReader {
         boolean opaque = number("alpha_mode", 0) == 0;
         LinearRgb emissive = colour("emissive", 0);
         PhysicalMaterial physical = new PhysicalMaterial(
-                LinearRgb.WHITE,
+                colour("base_color", 1),
                 opaque ? 1 : number("alpha", 1),
                 opaque ? "OPAQUE" : number("alpha_mode", 0) == 1 ? "MASK" : "BLEND",
                 number("metallic", 1),
                 number("roughness", 1),
                 emissive,
-                number("emissive_strength", 1),
+                Math.max(0, number("emissive_strength", 1)),
                 number("ior", 1.5),
                 number("specular", 1),
                 colour("specular_color", 1),

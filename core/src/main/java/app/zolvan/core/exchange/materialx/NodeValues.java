@@ -88,7 +88,7 @@ final class NodeValues {
         }
 
         Value channel(Channel c, int index) {
-            double[] one = {numbers[Math.min(index, numbers.length - 1)]};
+            double[] one = {numbers[Math.max(0, Math.min(index, numbers.length - 1))]};
             return new Value(one, image, c, encoded, placement, wrapU, wrapV, scale);
         }
 
@@ -200,24 +200,11 @@ final class NodeValues {
             case "swizzle" -> {
                 XmlTree channels = input(n, "channels");
                 String which = channels == null ? "r" : channels.attribute("value", "r");
-                int index = Math.max(
-                        0,
-                        "rgba"
-                                .indexOf(which.replace('x', 'r')
-                                        .replace('y', 'g')
-                                        .replace('z', 'b')
-                                        .charAt(0)));
-                yield of(n, "in", scope, depth).map(v -> which.length() == 1 ? v.channel(channel(index), index) : v);
+                int index = index(which.isEmpty() ? "r" : which.substring(0, 1));
+                yield of(n, "in", scope, depth).map(v -> which.length() > 1 ? v : v.channel(channel(index), index));
             }
             case "separate2", "separate3", "separate4" -> {
-                String last = output.isEmpty() ? "r" : output.substring(output.length() - 1);
-                int index = Math.max(
-                        0,
-                        "rgba"
-                                .indexOf(last.replace("x", "r")
-                                        .replace("y", "g")
-                                        .replace("z", "b")
-                                        .replace("w", "a")));
+                int index = index(output.isEmpty() ? "r" : output.substring(output.length() - 1));
                 yield of(n, "in", scope, depth).map(v -> v.channel(channel(index), index));
             }
             default -> {
@@ -250,6 +237,11 @@ final class NodeValues {
             return in;
         }
         return in.map(v -> Value.of(Arrays.stream(v.numbers()).map(x -> 1 - x).toArray()));
+    }
+
+    /** Of a component by its letter, of colours or of vectors. */
+    private static int index(String letter) {
+        return Math.max(0, Math.max("rgba".indexOf(letter), "xyzw".indexOf(letter)));
     }
 
     private static Channel channel(int index) {

@@ -168,6 +168,7 @@ class MaterialFilesTest {
         assertThat(glass.surface().number(Parameter.TRANSMISSION_WEIGHT)).isEqualTo(1);
         assertThat(glass.surface().number(Parameter.SPECULAR_IOR)).isEqualTo(1.4);
         assertThat(glass.surface().colour(Parameter.BASE_COLOR).g()).isCloseTo(0.2140, within(1e-4));
+        assertThat(glass.surface().colour(Parameter.TRANSMISSION_COLOR).g()).isCloseTo(0.2140, within(1e-4));
     }
 
     private static byte[] picture(int rgb) {
@@ -246,6 +247,33 @@ class MaterialFilesTest {
         assertThatThrownBy(() -> readText("a.mtlx", materialX("")))
                 .isInstanceOf(ImportException.class)
                 .hasMessageContaining("holds no materials");
+        for (String shader : List.of("open_pbr_surface", "standard_surface", "gltf_pbr")) {
+            for (String wild : List.of("-1e30", "1e300", "", "a, b, c", "0, -5", "true")) {
+                StringBuilder inputs =
+                        new StringBuilder("<extract name=\"x\" type=\"float\"><input name=\"in\" value=\"" + wild
+                                + "\"/><input name=\"index\" value=\"" + wild
+                                + "\"/></extract><swizzle name=\"y\"><input name=\"in\" nodename=\"x\"/>"
+                                + "<input name=\"channels\" value=\"\"/></swizzle><" + shader + " name=\"s\">");
+                for (String input : List.of(
+                        "base_color",
+                        "metallic",
+                        "ior",
+                        "emissive",
+                        "emissive_strength",
+                        "subsurface_radius",
+                        "opacity",
+                        "thin_film_thickness",
+                        "transmission_dispersion",
+                        "attenuation_distance",
+                        "emission_luminance")) {
+                    inputs.append("<input name=\"" + input + "\" type=\"color3\" value=\"" + wild + "\"/>");
+                }
+                inputs.append("<input name=\"roughness\" nodename=\"y\"/><input name=\"coat_weight\" nodename=\"y\"/></"
+                        + shader + ">");
+                assertThat(readText("a.mtlx", materialX(inputs.toString())).sources())
+                        .hasSize(1);
+            }
+        }
         String longName = "x".repeat(10_000);
         Model named = readText("a.mtlx", materialX("<open_pbr_surface name=\"" + longName + "\"/>"));
         assertThat(named.sources().get(0).material().name()).hasSizeLessThan(300);
