@@ -156,6 +156,7 @@ export const api = {
   nearest: (linear: number[]) => send<NearMaterial[]>('POST', '/api/library/nearest', { body: { linear } }),
   find: (id: string, sought: Schemas['Sought']) =>
     send<Schemas['FoundWire']>('POST', `${project(id)}/library/find`, { body: sought }),
+  recent: () => send<Material[]>('GET', '/api/library/recent'),
   measure: (id: string, material: string) =>
     send<Measure>('GET', `${project(id)}/materials/${material}/measure`),
   palettes: () => send<Palette[]>('GET', '/api/palettes'),

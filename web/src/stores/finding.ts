@@ -5,6 +5,8 @@ import { useWorkspace } from './workspace'
 
 /** How long after the last letter the library is asked, in ms. */
 const PAUSE = 120
+/** Drawers whose chips are known without asking the library. */
+const HERE = ['palette', 'recent', 'arrived']
 /** The most that are laid side by side. */
 export const ABREAST = 6
 
@@ -27,6 +29,20 @@ export const useFinding = defineStore('finding', () => {
   let asked = 0
   let waiting = 0
 
+  const recent = shallowRef<Material[]>([])
+  watch(
+    () => workspace.state?.version,
+    async (version) => {
+      if (version === undefined) return
+      try {
+        recent.value = await api.recent()
+      } catch {
+        // they stay as they were
+      }
+    },
+    { immediate: true },
+  )
+
   const palette = computed(() => (workspace.state?.palette ?? []).map((u) => u.material))
   const arrived = computed(() => (workspace.state?.arrived ?? []).map((u) => u.material))
   const narrowed = computed(() => Object.values(wanted.value).some((v) => v.length > 0))
@@ -38,7 +54,7 @@ export const useFinding = defineStore('finding', () => {
       order.value !== null ||
       like.value !== null ||
       near.value !== null ||
-      !['palette', 'arrived'].includes(drawer.value),
+      !HERE.includes(drawer.value),
   )
 
   /** The project's own that the words name come first. */
@@ -53,12 +69,13 @@ export const useFinding = defineStore('finding', () => {
       const first = new Set(own.value.map((m) => m.id))
       return [...own.value, ...found.value.filter((m) => !first.has(m.id))]
     }
+    if (drawer.value === 'recent') return recent.value
     return drawer.value === 'palette' ? palette.value : arrived.value
   })
 
   async function ask(from: number) {
     const number = ++asked
-    const drawn = ['palette', 'arrived', 'all'].includes(drawer.value) || words.value.trim() !== ''
+    const drawn = [...HERE, 'all'].includes(drawer.value) || words.value.trim() !== ''
     try {
       const answer = await api.find(workspace.id, {
         words: words.value,
@@ -108,16 +125,16 @@ export const useFinding = defineStore('finding', () => {
   }
 
   const measures = shallowRef(new Map<string, Measure>())
-  /** What is measured of a material; kept by what it shows. */
-  async function measure(m: Material): Promise<Measure | null> {
+  /** What is measured of a material; kept by what it shows. Where it is used is only known anew. */
+  async function measure(m: Material, anew = false): Promise<Measure | null> {
     const known = measures.value.get(m.chip)
-    if (known) return known
+    if (known && !anew) return known
     try {
       const one = await api.measure(workspace.id, m.id)
       measures.value = new Map(measures.value).set(m.chip, one)
       return one
     } catch {
-      return null
+      return known ?? null
     }
   }
 
@@ -145,6 +162,7 @@ export const useFinding = defineStore('finding', () => {
     told,
     failed,
     palette,
+    recent,
     arrived,
     narrowed,
     fromLibrary,

@@ -12,7 +12,11 @@ const facts = computed(() => props.material.facts)
 const measure = ref<Measure | null>(null)
 watch(
   () => props.material,
-  async (m) => (measure.value = await useFinding().measure(m)),
+  async (m) => {
+    const finding = useFinding()
+    measure.value = finding.measures.get(m.chip) ?? null
+    measure.value = await finding.measure(m, true)
+  },
   { immediate: true },
 )
 const lines = computed(() => {
@@ -38,6 +42,8 @@ const lines = computed(() => {
       )
     }
   }
+  if (x && x.usedIn.length > 0)
+    all.push(['Used in', x.usedIn.slice(0, 3).join(', ') + (x.usedIn.length > 3 ? ' …' : '')])
   if (f) {
     all.push(['Density', `${f.density.toLocaleString('en')} kg/m³`])
     if (f.price > 0) all.push(['Price', `${f.price.toLocaleString('en')} per m², ${f.waste} % waste`])

@@ -16,6 +16,7 @@ const drawers = computed(() => {
   for (const m of workspace.library) counts.set(m.kind ?? 'other', (counts.get(m.kind ?? 'other') ?? 0) + 1)
   return [
     { id: 'palette', name: 'Palette', count: finding.palette.length },
+    { id: 'recent', name: 'Used last', count: finding.recent.length },
     { id: 'arrived', name: 'As arrived', count: finding.arrived.length },
     { id: 'all', name: 'Whole library', count: workspace.library.length },
     ...[...counts].map(([id, count]) => ({ id, name: id.charAt(0).toUpperCase() + id.slice(1), count })),

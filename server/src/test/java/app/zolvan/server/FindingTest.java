@@ -92,8 +92,18 @@ class FindingTest extends ProjectTest {
                 .asString();
         assertThat(codes(find(Map.of("like", red)))).startsWith("PT-014");
         assertThat(codes(find(Map.of("near", List.of(0.37, 0.02, 0.014))))).startsWith("PT-014");
+        assertThat(browser.get("/api/library/recent").json()).isEmpty();
+        for (String code : List.of("PT-014", "MT-003", "PT-014")) {
+            post("/assignments", Map.of("level", "part", "targets", List.of(0), "material", libraryMaterial(code)));
+        }
+        assertThat(browser.get("/api/library/recent")
+                        .json()
+                        .valueStream()
+                        .map(m -> m.get("code").asString()))
+                .containsExactly("PT-014", "MT-003");
         JsonNode measure =
                 browser.get(project + "/materials/" + red + "/measure").json();
+        assertThat(measure.get("usedIn")).hasSize(1);
         assertThat(measure.get("tone").asString()).isEqualTo("red");
         assertThat(measure.get("pattern").isNull()).isTrue();
         assertThat(stranger()

@@ -26,6 +26,24 @@ interface FindingMapper {
     @Insert("insert into library_word (word) select unnest(#{words}::text[]) on conflict do nothing")
     void know(String[] words);
 
+    @Insert("""
+            insert into recent_material (account_id, material_id) values (#{account}, #{material})
+            on conflict (account_id, material_id) do update set used_at = clock_timestamp()""")
+    void used(UUID account, UUID material);
+
+    @Select("""
+            select material_id from recent_material where account_id = #{account}
+            order by used_at desc limit #{most}""")
+    List<UUID> recent(UUID account, int most);
+
+    /** Names of the account's projects that show a material of the library, or one made from it. */
+    @Select("""
+            select distinct p.name from project p join material m on m.project_id = p.id
+            where p.owner = #{account} and m.origin = #{material}
+                and exists (select 1 from entry e where e.material_id = m.id)
+            order by p.name""")
+    List<String> projectsWith(UUID account, UUID material);
+
     @Select("""
             select id, measure::text as measure from material
             where project_id is null and measure is not null order by position, code""")

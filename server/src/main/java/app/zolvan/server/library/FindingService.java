@@ -47,6 +47,8 @@ public class FindingService {
     /** The most that are shown where nothing answers everything. */
     private static final int MOST_PARTLY = 200;
 
+    private static final int RECENT = 24;
+
     private final MaterialMapper materials;
     private final FindingMapper mapper;
     private final AssetService assets;
@@ -160,6 +162,25 @@ public class FindingService {
                     .collect(Collectors.joining(" | ", "(", ")"));
         }
         return all;
+    }
+
+    /** Keeps that a designer put a material of the library on something. */
+    public void used(UUID account, UUID material) {
+        mapper.used(account, material);
+    }
+
+    /** What the designer used last, the latest first. */
+    List<Kept> recent(UUID account) {
+        Map<UUID, Kept> all = all();
+        return mapper.recent(account, RECENT).stream()
+                .map(all::get)
+                .filter(Objects::nonNull)
+                .toList();
+    }
+
+    /** The designer's projects that show a material or one made from it. */
+    List<String> projectsWith(UUID account, UUID material) {
+        return mapper.projectsWith(account, material);
     }
 
     /** What is measured of any material. */

@@ -270,7 +270,15 @@ class LibraryController {
     @GetMapping("/api/projects/{projectId}/materials/{id}/measure")
     MeasureWire measure(@AuthenticationPrincipal Account account, @PathVariable UUID projectId, @PathVariable UUID id) {
         projects.require(account, projectId);
-        return MeasureWire.of(finding.measure(materials.requireUsable(projectId, id)));
+        MaterialRow row = materials.requireUsable(projectId, id);
+        UUID original = row.projectId() == null || row.origin() == null ? id : row.origin();
+        return MeasureWire.of(finding.measure(row), finding.projectsWith(account.id(), original));
+    }
+
+    /** The library's materials that the designer put on something last, the latest first. */
+    @GetMapping("/api/library/recent")
+    List<MaterialWire> recent(@AuthenticationPrincipal Account account) {
+        return finding.recent(account.id()).stream().map(finding::wire).toList();
     }
 
     @GetMapping("/api/library/materials")

@@ -6,6 +6,7 @@ import app.zolvan.core.material.Facts;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.measure.ShippedMeasures;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.problem.Problem;
 import java.nio.charset.StandardCharsets;
@@ -38,7 +39,7 @@ public class MaterialService {
     /** Brings the shipped library into the database, or up to date; codes keep their identity. */
     @Transactional
     public void installShippedLibrary() {
-        String edition = ShippedLibrary.edition();
+        String edition = ShippedLibrary.edition() + " " + ShippedMeasures.edition();
         if (mapper.installedEdition().filter(edition::equals).isPresent()) {
             return;
         }
@@ -120,6 +121,14 @@ public class MaterialService {
                 new Material("", name, look.kind(), look.surface()),
                 position,
                 null);
+    }
+
+    /** Keeps that a designer put a project's material on something, where the library has its original. */
+    public void noteUse(UUID account, MaterialRow row) {
+        MaterialRow original = row.origin() == null ? null : find(row.origin());
+        if (original != null && original.projectId() == null) {
+            finding.used(account, original.id());
+        }
     }
 
     /** Writes the row's state, or removes the material where the state is null and nothing shows it any more. */

@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param gloss   in GU at 60°, over its pictures
  * @param finish  the trade's word for that
  * @param clarity how much shows through
+ * @param usedIn  names of the designer's projects that show it, or one made from it
  */
 public record MeasureWire(
         ColourWire colour,
@@ -22,7 +23,8 @@ public record MeasureWire(
         double gloss,
         String finish,
         String clarity,
-        @Nullable PatternWire pattern) {
+        @Nullable PatternWire pattern,
+        List<String> usedIn) {
     /**
      * @param size           of one repeat, in metres
      * @param pixelsPerMetre of the coarsest picture
@@ -45,7 +47,7 @@ public record MeasureWire(
     /** How wide the stills are that sharpness is told for, in pixels. */
     public static final int STILL = 1920;
 
-    public static MeasureWire of(MaterialMeasure m) {
+    public static MeasureWire of(MaterialMeasure m, List<String> usedIn) {
         PatternMeasure p = m.pattern();
         return new MeasureWire(
                 ColourWire.of(m.mean()),
@@ -63,6 +65,7 @@ public record MeasureWire(
                                 p.busyness(),
                                 p.word(),
                                 p.detail(),
-                                p.sharpFrom(STILL)));
+                                p.sharpFrom(STILL)),
+                usedIn);
     }
 }

@@ -84,6 +84,7 @@ public class CommandService {
             MaterialRow row = usableCopy(project, material, changes);
             given = row.id();
             name = row.name();
+            materials.noteUse(account.id(), row);
         }
         for (int target : targets) {
             requireTarget(looks.scene(), level, target);
