@@ -105,6 +105,7 @@ public final class ImageSet {
                 use(s.with(Parameter.SPECULAR_ROUGHNESS, 1), Parameter.SPECULAR_ROUGHNESS, Channel.G, m, bytes, size);
             case GLOSS -> {
                 if (by.containsKey(PictureRole.ROUGHNESS)) {
+                    reading.note("“" + m.path + "” tells gloss, which the roughness tells already; it was left out.");
                     yield s;
                 }
                 reading.note("“" + m.path + "” tells gloss; it was turned into roughness.");
@@ -120,6 +121,11 @@ public final class ImageSet {
             case METALNESS ->
                 use(s.with(Parameter.BASE_METALNESS, 1), Parameter.BASE_METALNESS, Channel.B, m, bytes, size);
             case PACKED -> {
+                if (by.containsKey(PictureRole.ROUGHNESS) || by.containsKey(PictureRole.METALNESS)) {
+                    reading.note(
+                            "“" + m.path + "” tells what other pictures of the set tell already; it was left out.");
+                    yield s;
+                }
                 Surface rough = use(
                         s.with(Parameter.SPECULAR_ROUGHNESS, 1),
                         Parameter.SPECULAR_ROUGHNESS,

@@ -30,6 +30,51 @@ public final class MaterialXReader {
     private static final int MOST = 20_000;
     private static final Set<String> SHADERS = Set.of("open_pbr_surface", "standard_surface", "gltf_pbr");
 
+    private static final Map<String, Parameter> STANDARD_SURFACE = Map.ofEntries(
+            Map.entry("base", Parameter.BASE_WEIGHT),
+            Map.entry("base_color", Parameter.BASE_COLOR),
+            Map.entry("diffuse_roughness", Parameter.BASE_DIFFUSE_ROUGHNESS),
+            Map.entry("metalness", Parameter.BASE_METALNESS),
+            Map.entry("specular", Parameter.SPECULAR_WEIGHT),
+            Map.entry("specular_color", Parameter.SPECULAR_COLOR),
+            Map.entry("specular_roughness", Parameter.SPECULAR_ROUGHNESS),
+            Map.entry("specular_IOR", Parameter.SPECULAR_IOR),
+            Map.entry("transmission", Parameter.TRANSMISSION_WEIGHT),
+            Map.entry("transmission_color", Parameter.TRANSMISSION_COLOR),
+            Map.entry("transmission_depth", Parameter.TRANSMISSION_DEPTH),
+            Map.entry("transmission_scatter", Parameter.TRANSMISSION_SCATTER),
+            Map.entry("transmission_scatter_anisotropy", Parameter.TRANSMISSION_SCATTER_ANISOTROPY),
+            Map.entry("subsurface", Parameter.SUBSURFACE_WEIGHT),
+            Map.entry("subsurface_color", Parameter.SUBSURFACE_COLOR),
+            Map.entry("subsurface_anisotropy", Parameter.SUBSURFACE_SCATTER_ANISOTROPY),
+            Map.entry("sheen", Parameter.FUZZ_WEIGHT),
+            Map.entry("sheen_color", Parameter.FUZZ_COLOR),
+            Map.entry("sheen_roughness", Parameter.FUZZ_ROUGHNESS),
+            Map.entry("coat", Parameter.COAT_WEIGHT),
+            Map.entry("coat_color", Parameter.COAT_COLOR),
+            Map.entry("coat_roughness", Parameter.COAT_ROUGHNESS),
+            Map.entry("coat_IOR", Parameter.COAT_IOR),
+            Map.entry("thin_film_IOR", Parameter.THIN_FILM_IOR),
+            Map.entry("emission_color", Parameter.EMISSION_COLOR),
+            Map.entry("thin_walled", Parameter.GEOMETRY_THIN_WALLED),
+            Map.entry("normal", Parameter.GEOMETRY_NORMAL));
+
+    /** Inputs of gltf_pbr that pictures may drive, beside its colour. */
+    private static final Map<String, Parameter> GLTF_PICTURES = Map.ofEntries(
+            Map.entry("roughness", Parameter.SPECULAR_ROUGHNESS),
+            Map.entry("metallic", Parameter.BASE_METALNESS),
+            Map.entry("normal", Parameter.GEOMETRY_NORMAL),
+            Map.entry("alpha", Parameter.GEOMETRY_OPACITY),
+            Map.entry("emissive", Parameter.EMISSION_COLOR),
+            Map.entry("specular", Parameter.SPECULAR_WEIGHT),
+            Map.entry("specular_color", Parameter.SPECULAR_COLOR),
+            Map.entry("transmission", Parameter.TRANSMISSION_WEIGHT),
+            Map.entry("clearcoat", Parameter.COAT_WEIGHT),
+            Map.entry("clearcoat_roughness", Parameter.COAT_ROUGHNESS),
+            Map.entry("sheen_color", Parameter.FUZZ_COLOR),
+            Map.entry("sheen_roughness", Parameter.FUZZ_ROUGHNESS),
+            Map.entry("iridescence", Parameter.THIN_FILM_WEIGHT));
+
     private final ModelAssembly model;
     private final Reading reading;
     private final NodeValues values;
@@ -232,35 +277,6 @@ public final class MaterialXReader {
         }
     }
 
-    private static final Map<String, Parameter> STANDARD_SURFACE = Map.ofEntries(
-            Map.entry("base", Parameter.BASE_WEIGHT),
-            Map.entry("base_color", Parameter.BASE_COLOR),
-            Map.entry("diffuse_roughness", Parameter.BASE_DIFFUSE_ROUGHNESS),
-            Map.entry("metalness", Parameter.BASE_METALNESS),
-            Map.entry("specular", Parameter.SPECULAR_WEIGHT),
-            Map.entry("specular_color", Parameter.SPECULAR_COLOR),
-            Map.entry("specular_roughness", Parameter.SPECULAR_ROUGHNESS),
-            Map.entry("specular_IOR", Parameter.SPECULAR_IOR),
-            Map.entry("transmission", Parameter.TRANSMISSION_WEIGHT),
-            Map.entry("transmission_color", Parameter.TRANSMISSION_COLOR),
-            Map.entry("transmission_depth", Parameter.TRANSMISSION_DEPTH),
-            Map.entry("transmission_scatter", Parameter.TRANSMISSION_SCATTER),
-            Map.entry("transmission_scatter_anisotropy", Parameter.TRANSMISSION_SCATTER_ANISOTROPY),
-            Map.entry("subsurface", Parameter.SUBSURFACE_WEIGHT),
-            Map.entry("subsurface_color", Parameter.SUBSURFACE_COLOR),
-            Map.entry("subsurface_anisotropy", Parameter.SUBSURFACE_SCATTER_ANISOTROPY),
-            Map.entry("sheen", Parameter.FUZZ_WEIGHT),
-            Map.entry("sheen_color", Parameter.FUZZ_COLOR),
-            Map.entry("sheen_roughness", Parameter.FUZZ_ROUGHNESS),
-            Map.entry("coat", Parameter.COAT_WEIGHT),
-            Map.entry("coat_color", Parameter.COAT_COLOR),
-            Map.entry("coat_roughness", Parameter.COAT_ROUGHNESS),
-            Map.entry("coat_IOR", Parameter.COAT_IOR),
-            Map.entry("thin_film_IOR", Parameter.THIN_FILM_IOR),
-            Map.entry("emission_color", Parameter.EMISSION_COLOR),
-            Map.entry("thin_walled", Parameter.GEOMETRY_THIN_WALLED),
-            Map.entry("normal", Parameter.GEOMETRY_NORMAL));
-
     private void gltf() throws ImportException {
         boolean opaque = number("alpha_mode", 0) == 0;
         LinearRgb emissive = colour("emissive", 0);
@@ -295,13 +311,10 @@ public final class MaterialXReader {
                 null);
         surface = physical.toSurface();
         put(Parameter.BASE_COLOR, values.of(shader, "base_color", scope).orElse(Value.of(1, 1, 1)));
-        for (Map.Entry<String, Parameter> e : Map.of(
-                        "roughness", Parameter.SPECULAR_ROUGHNESS,
-                        "metallic", Parameter.BASE_METALNESS,
-                        "normal", Parameter.GEOMETRY_NORMAL)
-                .entrySet()) {
+        for (Map.Entry<String, Parameter> e : GLTF_PICTURES.entrySet()) {
             Optional<Value> v = values.of(shader, e.getKey(), scope);
-            if (v.isPresent() && v.get().image() != null) {
+            boolean shows = e.getValue() != Parameter.GEOMETRY_OPACITY || !opaque;
+            if (v.isPresent() && v.get().image() != null && shows) {
                 texture(e.getValue(), v.get());
             }
         }

@@ -208,13 +208,17 @@ public final class MaterialXWriter {
 
     private static final String METRES = " unittype=\"distance\" unit=\"meter\"";
 
-    /** The model's own coordinates, scaled, turned and moved; MaterialX counts them from below. */
+    /**
+     * The model's own coordinates, scaled, turned and moved. MaterialX counts them from below, so that what is turned and
+     * scaled about our corner is about (0, 1) there, turned the other way; it takes offsets away.
+     */
     private void place(String name, ModelUv uv) {
         node("place2d", name + "_place", "vector2");
         connect("texcoord", "vector2", name + "_coordinates");
         input("scale", "vector2", numbers(1 / uv.scaleU(), 1 / uv.scaleV()), "");
-        input("rotate", "float", numbers(Math.toDegrees(uv.rotation())), "");
-        input("offset", "vector2", numbers(uv.offsetU(), uv.offsetV()), "");
+        input("rotate", "float", numbers(-Math.toDegrees(uv.rotation())), "");
+        input("offset", "vector2", numbers(-uv.offsetU(), uv.offsetV()), "");
+        input("pivot", "vector2", "0, 1", "");
         end("place2d");
         text.append("    <texcoord name=\"").append(name).append("_coordinates\" type=\"vector2\"/>\n");
     }
@@ -285,11 +289,11 @@ public final class MaterialXWriter {
     /** A name as MaterialX takes it: letters, digits and underscores, no digit first. */
     private static String identifier(String name) {
         String plain = name.replaceAll("[^A-Za-z0-9]+", "_").replaceAll("^_+|_+$", "");
-        String short_ = plain.substring(0, Math.min(60, plain.length()));
-        return short_.isEmpty() ? "material" : Character.isDigit(short_.charAt(0)) ? "m_" + short_ : short_;
+        String cut = plain.substring(0, Math.min(60, plain.length()));
+        return cut.isEmpty() ? "material" : Character.isDigit(cut.charAt(0)) ? "m_" + cut : cut;
     }
 
-    /** For messages: a material's name as the document has it. */
+    /** The words of a document's identifier. */
     static String shown(String identifier) {
         return identifier.replace('_', ' ').strip().toLowerCase(Locale.ROOT);
     }

@@ -267,33 +267,55 @@ final class NodeValues {
                 digest,
                 one ? Channel.R : Channel.RGB,
                 encoded,
-                placement(n, scope, depth),
+                placement(n, scope),
                 wrap(n, "uaddressmode"),
                 wrap(n, "vaddressmode"),
                 1));
     }
 
-    private Placement placement(XmlTree n, Scope scope, int depth) throws ImportException {
+    private Placement placement(XmlTree n, Scope scope) {
         double[] real = pair(n, "realworldimagesize", 0);
         double[] tiling = pair(n, "uvtiling", 1);
         if (real[0] > 0 && real[1] > 0) {
             double metres = METRES.getOrDefault(input(n, "realworldimagesize").attribute("unit", "meter"), 1.0);
             return new RealSize(real[0] * metres / tiling[0], real[1] * metres / tiling[1]);
         }
-        double[] offset = pair(n, "uvoffset", 0);
-        ModelUv uv = new ModelUv(offset[0], 0, 0, tiling[0], tiling[1]);
+        double[] none = new double[2];
         XmlTree texcoord = input(n, "texcoord");
-        XmlTree place = texcoord == null || texcoord.attribute("nodename") == null
-                ? null
-                : scope.node(texcoord.attribute("nodename"));
-        if (place != null && place.name().equals("place2d") && depth < DEEPEST) {
-            double[] scale = pair(place, "scale", 1);
-            double[] moved = pair(place, "offset", 0);
-            XmlTree turn = input(place, "rotate");
-            double degrees = turn == null ? 0 : number(turn.attribute("value", "0"));
-            uv = new ModelUv(moved[0], moved[1], Math.toRadians(degrees), 1 / scale[0], 1 / scale[1]);
+        String before = texcoord == null ? null : texcoord.attribute("nodename");
+        XmlTree place = before == null ? null : scope.node(before);
+        if (place == null || place.name().equals("texcoord")) {
+            return placed(tiling, 0, none, pair(n, "uvoffset", 0));
         }
-        return uv;
+        if (!place.name().equals("place2d")) {
+            reading.note("“" + before + "” (" + place.name() + ") is not read; the picture lies by the model’s own"
+                    + " coordinates.");
+            return ModelUv.PLAIN;
+        }
+        double[] scale = pair(place, "scale", 1);
+        XmlTree turn = input(place, "rotate");
+        double degrees = turn == null ? 0 : number(turn.attribute("value", "0"));
+        return placed(
+                new double[] {tiling[0] / scale[0], tiling[1] / scale[1]},
+                Math.toRadians(degrees),
+                pair(place, "pivot", 0),
+                pair(place, "offset", 0));
+    }
+
+    /**
+     * What MaterialX does to coordinates counted from below (less the pivot, scaled, turned, less the offset, plus the pivot), in
+     * ours, which are counted from above and turned the other way.
+     *
+     * @param turned in radians
+     */
+    private static ModelUv placed(double[] scale, double turned, double[] pivot, double[] offset) {
+        double c = Math.cos(turned);
+        double s = Math.sin(turned);
+        double x = scale[0] * -pivot[0];
+        double y = scale[1] * (1 - pivot[1]);
+        double u = c * x + s * y + pivot[0] - offset[0];
+        double v = -s * x + c * y + pivot[1] - 1 - offset[1];
+        return new ModelUv(u, -v, -turned, scale[0], scale[1]);
     }
 
     private static double[] pair(XmlTree node, String name, double otherwise) {

@@ -14,7 +14,9 @@ import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.Surface;
+import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.Channel;
+import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.material.TextureUse.RealSize;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.SourceMaterial;
@@ -213,6 +215,76 @@ class MaterialFilesTest {
         assertThat(model.notes())
                 .containsExactly(
                         "A picture for the specular roughness is said to be sRGB; it holds numbers and is read as they are.");
+    }
+
+    /** Where a point of the model lies in the picture, counted from above, by what MaterialX says of coordinates from below. */
+    @Test
+    void placementsAreThoseOfTheOtherSideOfThePicture() throws Exception {
+        ModelUv tiled = place("<tiledimage name=\"i\" type=\"color3\">"
+                + "<input name=\"file\" type=\"filename\" value=\"a.png\" colorspace=\"srgb_texture\"/>"
+                + "<input name=\"uvtiling\" type=\"vector2\" value=\"2, 4\"/>"
+                + "<input name=\"uvoffset\" type=\"vector2\" value=\"0.25, 0.5\"/></tiledimage>");
+        // (0.5, 0.75) from below: times the tiling, less the offset, is (0.75, 2.5); from above 1 - 2.5
+        assertThat(at(tiled, 0.5, 1 - 0.75)).containsExactly(new double[] {0.75, 1 - 2.5}, within(1e-12));
+        ModelUv turned = place("<image name=\"i\" type=\"color3\">"
+                + "<input name=\"file\" type=\"filename\" value=\"a.png\" colorspace=\"srgb_texture\"/>"
+                + "<input name=\"texcoord\" type=\"vector2\" nodename=\"p\"/></image>"
+                + "<place2d name=\"p\" type=\"vector2\"><input name=\"rotate\" type=\"float\" value=\"90\"/>"
+                + "<input name=\"pivot\" type=\"vector2\" value=\"0.5, 0.5\"/>"
+                + "<input name=\"scale\" type=\"vector2\" value=\"0.5, 1\"/></place2d>");
+        // less the pivot (0.25, 0.25), scaled (0.5, 0.25), turned (0.25, -0.5), plus the pivot (0.75, 0)
+        assertThat(at(turned, 0.75, 1 - 0.75)).containsExactly(new double[] {0.75, 1 - 0.0}, within(1e-12));
+        ModelUv own = new ModelUv(0.3, -0.2, 0.7, 2, 3);
+        String digest = LIBRARY.images().keySet().iterator().next();
+        Surface s = Surface.STANDARD.withTexture(Parameter.BASE_COLOR, TextureUse.repeating(digest, Channel.RGB, own));
+        Model back = read("a.zip", zip(written("mtlx", List.of(new Material("", "Laid", null, s)))));
+        ModelUv again = (ModelUv) back.sources()
+                .get(0)
+                .material()
+                .surface()
+                .textures()
+                .get(Parameter.BASE_COLOR)
+                .placement();
+        assertThat(at(again, 0.4, 0.9)).containsExactly(at(own, 0.4, 0.9), within(1e-12));
+    }
+
+    private static ModelUv place(String nodes) throws Exception {
+        String document = materialX("<nodegraph name=\"g\">" + nodes
+                + "<output name=\"o\" type=\"color3\" nodename=\"i\"/></nodegraph><open_pbr_surface name=\"s\">"
+                + "<input name=\"base_color\" type=\"color3\" nodegraph=\"g\"/></open_pbr_surface>");
+        Surface s = read("a.zip", zip(Map.of("a.mtlx", document.getBytes(StandardCharsets.UTF_8), "a.png", picture(7))))
+                .sources()
+                .get(0)
+                .material()
+                .surface();
+        return (ModelUv) s.textures().get(Parameter.BASE_COLOR).placement();
+    }
+
+    /** Scaled, turned, moved, as the stage and the tracer do it. */
+    private static double[] at(ModelUv p, double u, double v) {
+        double x = p.scaleU() * u;
+        double y = p.scaleV() * v;
+        double c = Math.cos(p.rotation());
+        double s = Math.sin(p.rotation());
+        return new double[] {c * x + s * y + p.offsetU(), -s * x + c * y + p.offsetV()};
+    }
+
+    @Test
+    void picturesDriveWhatTheyAreGivenToAndWideColoursComeIntoOurs() throws Exception {
+        String document = materialX("""
+                <image name="i" type="float"><input name="file" type="filename" value="a.png"/></image>
+                <gltf_pbr name="s"><input name="clearcoat" type="float" nodename="i"/>
+                  <input name="base_color" type="color3" value="0.5, 0.5, 0.5" colorspace="acescg"/></gltf_pbr>""");
+        Surface s = read("a.zip", zip(Map.of("a.mtlx", document.getBytes(StandardCharsets.UTF_8), "a.png", picture(7))))
+                .sources()
+                .get(0)
+                .material()
+                .surface();
+        assertThat(s.textures()).containsOnlyKeys(Parameter.COAT_WEIGHT);
+        assertThat(s.number(Parameter.COAT_WEIGHT)).isEqualTo(1);
+        for (double c : s.colour(Parameter.BASE_COLOR).toArray()) {
+            assertThat(c).as("grey is grey in both").isCloseTo(0.5, within(1e-5));
+        }
     }
 
     @Test
