@@ -141,6 +141,15 @@ export const useFinding = defineStore('finding', () => {
   /** Materials laid side by side. */
   const compared = ref<string[]>([])
   const comparing = ref(false)
+  /** What belongs to one project stays there. */
+  watch(
+    () => workspace.id,
+    () => {
+      measures.value = new Map()
+      compared.value = []
+      comparing.value = false
+    },
+  )
   function compare(id: string) {
     const without = compared.value.filter((c) => c !== id)
     if (without.length < compared.value.length) compared.value = without

@@ -1,5 +1,4 @@
 import type { Measure } from '../../api/client'
-import { useWorkspace } from '../../stores/workspace'
 
 /** A length as it is said of samples. */
 export function short(metres: number): string {
@@ -17,22 +16,13 @@ export function sharpShort(x: Measure): string {
   const p = x.pattern
   if (!p) return 'sharp at any size'
   const density = `${Math.round(p.pixelsPerMetre).toLocaleString('en')} px/m`
-  return `${density}, ${framed() >= p.sharpFrom ? 'sharp' : 'soft'} on this model`
+  return `${density}, ${p.sharp ? 'sharp' : 'soft'} on this model`
 }
 
 /** Whether the pattern is sharp enough for the project's own size. */
 export function sharpText(x: Measure): string {
   const p = x.pattern
   if (!p) return 'at any size'
-  const whole = framed()
-  const fit = whole >= p.sharpFrom ? 'the whole model is sharp' : 'soft even with the whole model in view'
+  const fit = p.sharp ? 'the whole model is sharp' : 'soft even with the whole model in view'
   return `${Math.round(p.pixelsPerMetre).toLocaleString('en')} px/m, sharp in views from ${short(p.sharpFrom)} wide; ${fit}`
-}
-
-/** How wide a view of the whole model is, from a corner, in metres. */
-function framed(): number {
-  const b = useWorkspace().scene?.bounds
-  if (!b || b.length < 6) return 1
-  const [x0, y0, z0, x1, y1, z1] = b as [number, number, number, number, number, number]
-  return Math.max(Math.hypot(x1 - x0, z1 - z0), 1.6 * (y1 - y0))
 }

@@ -143,6 +143,9 @@ public final class CommandLine {
     }
 
     static ByteBuffer map(Path file) throws IOException, ImportException {
+        if (!Files.isRegularFile(file)) {
+            throw new ImportException("missing", "There is no file “" + file + "”.");
+        }
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
             if (channel.size() > ImportLimits.STANDARD.fileBytes()) {
                 throw new ImportException(
@@ -155,9 +158,6 @@ public final class CommandLine {
     }
 
     private static Arrival read(Path file, Reading reading) throws IOException, ImportException {
-        if (!Files.isRegularFile(file)) {
-            throw new ImportException("missing", "There is no file “" + file + "”.");
-        }
         Path folder = file.toAbsolutePath().getParent();
         return ModelFormats.read(file.getFileName().toString(), map(file), new Folder(folder), reading);
     }

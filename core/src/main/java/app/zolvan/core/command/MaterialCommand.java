@@ -14,7 +14,6 @@ import app.zolvan.core.model.SourceImage;
 import app.zolvan.core.model.SourceMaterial;
 import java.io.IOException;
 import java.io.PrintStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -34,9 +33,6 @@ final class MaterialCommand {
 
     /** @param to where to write them; null for nowhere */
     int run(Path file, Path to, Reading reading) throws IOException, ImportException {
-        if (!Files.isRegularFile(file)) {
-            throw new ImportException("missing", "There is no file “" + file + "”.");
-        }
         Path folder = file.toAbsolutePath().getParent();
         Model model = MaterialFiles.read(
                 file.getFileName().toString(), CommandLine.map(file), new CommandLine.Folder(folder), reading);

@@ -1,5 +1,7 @@
 package app.zolvan.core.measure;
 
+import app.zolvan.core.geometry.Vec3;
+
 /**
  * What can be told of the pattern that a material's pictures lay over a surface.
  *
@@ -65,6 +67,16 @@ public record PatternMeasure(
      */
     public double sharpFrom(int pixels) {
         return pixels / pixelsPerMetre;
+    }
+
+    /** Whether it is as sharp as a still of so many pixels that shows the whole of a model. */
+    public boolean isSharp(Vec3 modelSize, int pixels) {
+        return framedWidth(modelSize) >= sharpFrom(pixels);
+    }
+
+    /** How wide a view of 16 : 10 is that shows a whole model from a corner, in metres. */
+    static double framedWidth(Vec3 modelSize) {
+        return Math.max(Math.hypot(modelSize.x(), modelSize.z()), 1.6 * modelSize.y());
     }
 
     /**

@@ -8,6 +8,7 @@ import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.colour.ToneWord;
 import app.zolvan.core.exchange.library.ShippedLibrary;
+import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
@@ -113,6 +114,11 @@ class MeasureTest {
         assertThat(even.word()).isEqualTo("plain");
         assertThat(even.pixelsPerMetre()).isEqualTo(SIDE);
         assertThat(even.sharpFrom(1920)).isEqualTo(30);
+        assertThat(even.isSharp(new Vec3(18, 5, 24), 1920))
+                .as("just 30 m across")
+                .isTrue();
+        assertThat(even.isSharp(new Vec3(18, 5, 23), 1920)).isFalse();
+        assertThat(even.isSharp(new Vec3(1, 20, 1), 1920)).as("high").isTrue();
         assertThat(PatternMeasure.sensitivity(8)).isCloseTo(1, within(0.02)); // Mannos & Sakrison's peak
     }
 

@@ -179,8 +179,9 @@ public class FindingService {
     }
 
     /** The designer's projects that show a material or one made from it. */
-    List<String> projectsWith(UUID account, UUID material) {
-        return mapper.projectsWith(account, material);
+    public List<String> projectsWith(UUID account, MaterialRow material) {
+        UUID original = material.projectId() == null || material.origin() == null ? material.id() : material.origin();
+        return mapper.projectsWith(account, original);
     }
 
     /** What is measured of any material. */
@@ -239,7 +240,7 @@ public class FindingService {
         }
     }
 
-    /** Values of a facet in the order in which they are shown: the commonest first, those of a scale in its order. */
+    /** Values of a facet in the order in which they are shown: the commonest first. */
     static Set<String> ordered(Map<String, Integer> counts) {
         return counts.entrySet().stream()
                 .sorted(Map.Entry.<String, Integer>comparingByValue()

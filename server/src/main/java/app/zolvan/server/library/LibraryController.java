@@ -3,6 +3,7 @@ package app.zolvan.server.library;
 import app.zolvan.core.adjust.Control;
 import app.zolvan.core.adjust.Convention;
 import app.zolvan.core.adjust.KindSheet;
+import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.find.Shelf;
 import app.zolvan.core.material.Metal;
@@ -43,17 +44,10 @@ class LibraryController {
     private final MaterialService materials;
     private final ChipService chips;
     private final ProjectService projects;
-    private final MeanColours means;
     private final FindingService finding;
 
-    LibraryController(
-            MaterialService materials,
-            ChipService chips,
-            ProjectService projects,
-            MeanColours means,
-            FindingService finding) {
+    LibraryController(MaterialService materials, ChipService chips, ProjectService projects, FindingService finding) {
         this.finding = finding;
-        this.means = means;
         this.materials = materials;
         this.chips = chips;
         this.projects = projects;
@@ -180,8 +174,11 @@ class LibraryController {
     List<Near> nearest(@Validated @RequestBody ColourSought c) {
         LinearRgb sought =
                 LinearRgb.of(c.linear().stream().mapToDouble(v -> v).toArray()).clamped();
-        return means.nearest(materials.library(), sought, NEAREST).stream()
-                .map(n -> new Near(MaterialWire.of(n.material(), null), n.difference()))
+        CieLab to = CieLab.of(sought);
+        return finding.find(new FindingService.Sought("", Map.of(), null, sought, null)).found().samples().stream()
+                .limit(NEAREST)
+                .map(k -> new Near(
+                        finding.wire(k), CieLab.of(k.sample().measure().mean()).difference(to)))
                 .toList();
     }
 
@@ -264,15 +261,6 @@ class LibraryController {
                                         .toList()))
                         .toList(),
                 a.told());
-    }
-
-    /** What is measured of a material that a project may show. */
-    @GetMapping("/api/projects/{projectId}/materials/{id}/measure")
-    MeasureWire measure(@AuthenticationPrincipal Account account, @PathVariable UUID projectId, @PathVariable UUID id) {
-        projects.require(account, projectId);
-        MaterialRow row = materials.requireUsable(projectId, id);
-        UUID original = row.projectId() == null || row.origin() == null ? id : row.origin();
-        return MeasureWire.of(finding.measure(row), finding.projectsWith(account.id(), original));
     }
 
     /** The library's materials that the designer put on something last, the latest first. */

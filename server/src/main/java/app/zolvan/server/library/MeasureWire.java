@@ -1,5 +1,6 @@
 package app.zolvan.server.library;
 
+import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.measure.MaterialMeasure;
 import app.zolvan.core.measure.PatternMeasure;
 import app.zolvan.server.colour.ColourWire;
@@ -33,6 +34,7 @@ public record MeasureWire(
      * @param word           for its busyness
      * @param detail         the size of detail that makes it so, in metres
      * @param sharpFrom      the narrowest view of a still that stays sharp, in metres
+     * @param sharp          whether a still of the whole model does
      */
     public record PatternWire(
             List<Double> size,
@@ -42,12 +44,13 @@ public record MeasureWire(
             double busyness,
             String word,
             double detail,
-            double sharpFrom) {}
+            double sharpFrom,
+            boolean sharp) {}
 
     /** How wide the stills are that sharpness is told for, in pixels. */
-    public static final int STILL = 1920;
+    private static final int STILL = 1920;
 
-    public static MeasureWire of(MaterialMeasure m, List<String> usedIn) {
+    public static MeasureWire of(MaterialMeasure m, Vec3 modelSize, List<String> usedIn) {
         PatternMeasure p = m.pattern();
         return new MeasureWire(
                 ColourWire.of(m.mean()),
@@ -65,7 +68,8 @@ public record MeasureWire(
                                 p.busyness(),
                                 p.word(),
                                 p.detail(),
-                                p.sharpFrom(STILL)),
+                                p.sharpFrom(STILL),
+                                p.isSharp(modelSize, STILL)),
                 usedIn);
     }
 }

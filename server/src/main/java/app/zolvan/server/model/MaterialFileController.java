@@ -9,12 +9,9 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.UUID;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipOutputStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -30,9 +27,6 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 /** Materials as files for other projects and programs. */
 @RestController
 class MaterialFileController {
-    /** The same bytes whenever written. */
-    private static final long NO_TIME = 315_532_800_000L;
-
     private final ProjectService projects;
     private final MaterialService materials;
     private final AssetService assets;
@@ -73,25 +67,6 @@ class MaterialFileController {
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, attachment.toString())
                 .contentType(MediaType.parseMediaType("application/zip"))
-                .body(out -> {
-                    ZipOutputStream zip = new ZipOutputStream(out, StandardCharsets.UTF_8);
-                    List<String> losses = MaterialFiles.write(ending, wanted, assets::bytes, base, (path, content) -> {
-                        begin(zip, path);
-                        content.writeTo(zip);
-                        zip.closeEntry();
-                    });
-                    if (!losses.isEmpty()) {
-                        begin(zip, "left-out.txt");
-                        zip.write((String.join("\n", losses) + "\n").getBytes(StandardCharsets.UTF_8));
-                        zip.closeEntry();
-                    }
-                    zip.finish();
-                });
-    }
-
-    private static void begin(ZipOutputStream zip, String path) throws IOException {
-        ZipEntry entry = new ZipEntry(path);
-        entry.setTime(NO_TIME);
-        zip.putNextEntry(entry);
+                .body(out -> MaterialFiles.zip(ending, wanted, assets::bytes, base, out));
     }
 }

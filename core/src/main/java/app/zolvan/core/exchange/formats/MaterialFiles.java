@@ -8,6 +8,7 @@ import app.zolvan.core.exchange.ModelWriter;
 import app.zolvan.core.exchange.ModelWriter.FileSink;
 import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.archive.ZipArchive;
+import app.zolvan.core.exchange.archive.ZipSink;
 import app.zolvan.core.exchange.gltf.GltfReader;
 import app.zolvan.core.exchange.imageset.ImageSet;
 import app.zolvan.core.exchange.materialx.MaterialXReader;
@@ -19,7 +20,9 @@ import app.zolvan.core.material.Material;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.SourceMaterial;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -129,6 +132,19 @@ public final class MaterialFiles {
         ModelWriter writer = ModelFormats.writer(ending).orElseThrow();
         writer.write(tiles, base, sink);
         return writer.losses(tiles);
+    }
+
+    /** The same in a zip; what the format has no words for is listed in it, in {@code left-out.txt}. */
+    public static void zip(
+            String ending, List<Material> materials, Function<String, byte[]> images, String base, OutputStream to)
+            throws IOException {
+        ZipSink zip = new ZipSink(to);
+        List<String> losses = write(ending, materials, images, base, zip);
+        if (!losses.isEmpty()) {
+            byte[] text = (String.join("\n", losses) + "\n").getBytes(StandardCharsets.UTF_8);
+            zip.file("left-out.txt", out -> out.write(text));
+        }
+        zip.finish();
     }
 
     private static DressedModel tiles(String name, List<Material> materials, Function<String, byte[]> images) {

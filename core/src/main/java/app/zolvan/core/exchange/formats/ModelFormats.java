@@ -8,6 +8,7 @@ import app.zolvan.core.exchange.ModelReader;
 import app.zolvan.core.exchange.ModelWriter;
 import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.archive.ZipArchive;
+import app.zolvan.core.exchange.archive.ZipSink;
 import app.zolvan.core.exchange.collada.ColladaReader;
 import app.zolvan.core.exchange.collada.ColladaWriter;
 import app.zolvan.core.exchange.gltf.GltfFormat;
@@ -25,13 +26,10 @@ import app.zolvan.core.exchange.usd.UsdWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.ByteBuffer;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipOutputStream;
 
 /**
  * All formats that Zolvan reads, chosen by what a file holds, not by its name. A zip is looked into: it may be a format of
@@ -171,14 +169,8 @@ public final class ModelFormats {
 
     /** Writes all files of a format into one zip. */
     public static void zip(ModelWriter writer, DressedModel dressed, String base, OutputStream to) throws IOException {
-        ZipOutputStream zip = new ZipOutputStream(to, StandardCharsets.UTF_8);
-        writer.write(dressed, base, (path, content) -> {
-            ZipEntry entry = new ZipEntry(path);
-            entry.setTime(315_532_800_000L); // the same bytes whenever written
-            zip.putNextEntry(entry);
-            content.writeTo(zip);
-            zip.closeEntry();
-        });
+        ZipSink zip = new ZipSink(to);
+        writer.write(dressed, base, zip);
         zip.finish();
     }
 

@@ -9,6 +9,7 @@ import app.zolvan.core.exchange.FileSet;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.ModelWriter.FileSink;
 import app.zolvan.core.exchange.Reading;
+import app.zolvan.core.exchange.archive.ZipSink;
 import app.zolvan.core.exchange.library.ShippedLibrary;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
@@ -30,8 +31,6 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 
 class MaterialFilesTest {
@@ -39,12 +38,11 @@ class MaterialFilesTest {
 
     private static byte[] zip(Map<String, byte[]> files) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
-            for (Map.Entry<String, byte[]> f : files.entrySet()) {
-                zip.putNextEntry(new ZipEntry(f.getKey()));
-                zip.write(f.getValue());
-            }
+        ZipSink zip = new ZipSink(bytes);
+        for (Map.Entry<String, byte[]> f : files.entrySet()) {
+            zip.file(f.getKey(), out -> out.write(f.getValue()));
         }
+        zip.finish();
         return bytes.toByteArray();
     }
 
