@@ -106,6 +106,13 @@ class FindingTest extends ProjectTest {
         assertThat(measure.get("usedIn")).hasSize(1);
         assertThat(measure.get("tone").asString()).isEqualTo("red");
         assertThat(measure.get("pattern").isNull()).isTrue();
+        JsonNode canvas = browser.get(project + "/materials/" + libraryMaterial("FB-037") + "/measure")
+                .json()
+                .get("pattern");
+        assertThat(canvas.get("pixelsPerMetre").asDouble()).isGreaterThan(40_000);
+        assertThat(canvas.get("sharp").asBoolean())
+                .as("a stool is wider than 45 mm")
+                .isTrue();
         assertThat(stranger()
                         .asNewDesigner(accounts)
                         .post(project + "/library/find", Map.of())
