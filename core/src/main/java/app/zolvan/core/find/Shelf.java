@@ -83,8 +83,9 @@ public final class Shelf {
             return label;
         }
 
-        private static double known(Sample s, ToDoubleFunction<Facts> fact) {
-            return s.facts() == null ? Double.NaN : fact.applyAsDouble(s.facts());
+        private static double known(Sample s, Function<Facts, Double> fact) {
+            Double number = s.facts() == null ? null : fact.apply(s.facts());
+            return number == null ? Double.NaN : number;
         }
 
         private static double busyness(Sample s) {

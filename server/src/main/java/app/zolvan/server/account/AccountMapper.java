@@ -23,6 +23,9 @@ interface AccountMapper {
     @Select("select * from account where login = #{login} for update")
     Optional<Row> findForUpdate(String login);
 
+    @Select("select * from account where login = #{login}")
+    Optional<Row> findByLogin(String login);
+
     @Select("select * from account where id = #{id}")
     Optional<Row> find(UUID id);
 

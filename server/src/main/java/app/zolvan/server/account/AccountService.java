@@ -44,6 +44,12 @@ public class AccountService {
                 .orElseThrow(() -> Problem.notFound("account"));
     }
 
+    /** Who signs in by a name. */
+    public Optional<Account> find(String login) {
+        return mapper.findByLogin(login.strip().toLowerCase(Locale.ROOT))
+                .map(r -> new Account(r.id(), r.login(), r.displayName()));
+    }
+
     /** @throws Problem with the reason when login and password do not match or the account is locked */
     @Transactional(noRollbackFor = Problem.class)
     public Account signIn(String login, String password) {

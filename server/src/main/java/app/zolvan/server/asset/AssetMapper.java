@@ -8,6 +8,7 @@ import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface AssetMapper {
@@ -51,7 +52,7 @@ interface AssetMapper {
     @Select("""
             select a.id, a.sha256, a.size, a.media_type from project_asset p join asset a using (sha256)
             where p.project_id = #{projectId} and not p.removed
-              and not exists (select 1 from library_asset l where l.sha256 = a.sha256)
+              and not exists (select 1 from library_asset l where l.sha256 = a.sha256 and l.library_id is null)
             order by a.size desc, a.sha256""")
     List<Row> ofProject(UUID projectId);
 
@@ -63,14 +64,34 @@ interface AssetMapper {
                            where project_id = #{projectId} and sha256 = #{sha256} and not removed)""")
     boolean isShown(UUID projectId, String sha256);
 
-    @Insert("insert into library_asset (sha256) values (#{sha256}) on conflict do nothing")
-    void addToLibrary(String sha256);
+    /** @param library null for the one that ships */
+    @Insert("insert into library_asset (sha256, library_id) values (#{sha256}, #{library}) on conflict do nothing")
+    void addToLibrary(String sha256, @Nullable UUID library);
+
+    @Delete("""
+            delete from library_asset where library_id = #{library} and sha256 <> all (#{kept}::text[])""")
+    void takeFromLibrary(UUID library, String[] kept);
+
+    /** Bytes that would be free if a library let go of some assets. */
+    @Select("""
+            select coalesce(sum(size), 0) from asset a where sha256 = any (#{some}::text[])
+              and not exists (select 1 from project_asset p where p.sha256 = a.sha256)
+              and not exists (select 1 from library_asset l
+                              where l.sha256 = a.sha256 and l.library_id is distinct from #{library})""")
+    long sizeOfThoseOnlyIn(UUID library, String[] some);
 
     @Select("select exists (select 1 from project_asset where project_id = #{projectId} and sha256 = #{sha256})")
     boolean isInProject(UUID projectId, String sha256);
 
-    @Select("select exists (select 1 from library_asset where sha256 = #{sha256})")
+    @Select("select exists (select 1 from library_asset where sha256 = #{sha256} and library_id is null)")
     boolean isInLibrary(String sha256);
+
+    /** Whether a library that the project's owner is a member of shows it, or the one that ships. */
+    @Select("""
+            select exists (select 1 from library_asset l where l.sha256 = #{sha256} and (l.library_id is null or exists (
+                select 1 from library_member m join project p on p.owner = m.account_id
+                where p.id = #{projectId} and m.library_id = l.library_id)))""")
+    boolean isInLibraryOf(UUID projectId, String sha256);
 
     /** Held to the end of the transaction by whoever is about to refer to an asset; many at once. */
     @Select("select pg_advisory_xact_lock_shared(7102)::text")

@@ -10,9 +10,11 @@ import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.security.MessageDigest;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -144,13 +146,24 @@ public class AssetService {
         return mapper.isShown(projectId, sha256);
     }
 
-    public void addToLibrary(String sha256) {
-        mapper.addToLibrary(sha256);
+    /** @param library null for the one that ships */
+    public void addToLibrary(String sha256, @Nullable UUID library) {
+        mapper.addToLibrary(sha256, library);
+    }
+
+    /** Takes from a library what it shows no more. */
+    public void keepInLibrary(UUID library, Collection<String> shown) {
+        mapper.takeFromLibrary(library, shown.toArray(String[]::new));
+    }
+
+    /** How many bytes would be free if a library let go of some assets. */
+    public long sizeOfThoseOnlyIn(UUID library, Collection<String> some) {
+        return some.isEmpty() ? 0 : mapper.sizeOfThoseOnlyIn(library, some.toArray(String[]::new));
     }
 
     /** Whether somebody who may see the project may read the asset. */
     public boolean isReadable(UUID projectId, String sha256) {
-        return mapper.isInProject(projectId, sha256) || mapper.isInLibrary(sha256);
+        return mapper.isInProject(projectId, sha256) || mapper.isInLibraryOf(projectId, sha256);
     }
 
     public boolean isInLibrary(String sha256) {

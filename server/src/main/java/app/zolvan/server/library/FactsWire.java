@@ -6,22 +6,66 @@ import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * What is known of a material besides its look, as {@link Facts} tells it.
+ * What is known of a material besides its look, as {@link Facts} tells it; null for what nobody told.
  *
  * @param density in kg/m³
  * @param price   per m²
  * @param waste   in percent
  * @param carbon  in kg CO₂e per m²
+ * @param missing what a finish schedule needs of it and nobody told; not read
  */
-public record FactsWire(double density, double price, double waste, double carbon, List<String> tags) {
+public record FactsWire(
+        @Nullable Double density,
+        @Nullable Double price,
+        @Nullable Double waste,
+        @Nullable Double carbon,
+        @Nullable List<String> tags,
+        @Nullable String substance,
+        @Nullable String source,
+        @Nullable String licence,
+        @Nullable String supplier,
+        @Nullable String article,
+        @Nullable List<String> missing) {
     private static final JsonMapper JSON = JsonMapper.shared();
 
     static String json(Facts f) {
-        return JSON.writeValueAsString(f);
+        return JSON.writeValueAsString(of(f));
     }
 
-    Facts facts() {
-        return new Facts(density, price, waste, carbon, tags);
+    static FactsWire of(Facts f) {
+        return new FactsWire(
+                f.density(),
+                f.price(),
+                f.waste(),
+                f.carbon(),
+                f.tags(),
+                f.substance(),
+                f.source(),
+                f.licence(),
+                f.supplier(),
+                f.article(),
+                f.missing());
+    }
+
+    /** What it tells; texts without spaces around them, none for empty ones. */
+    public Facts facts() {
+        return new Facts(
+                density,
+                price,
+                waste,
+                carbon,
+                tags == null
+                        ? List.of()
+                        : tags.stream().map(String::strip).distinct().toList(),
+                text(substance),
+                text(source),
+                text(licence),
+                text(supplier),
+                text(article));
+    }
+
+    private static @Nullable String text(@Nullable String given) {
+        return given == null || given.isBlank() ? null : given.strip();
     }
 
     static @Nullable FactsWire of(@Nullable String json) {

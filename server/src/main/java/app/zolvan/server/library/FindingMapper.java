@@ -6,6 +6,7 @@ import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.jspecify.annotations.Nullable;
 
 /** Words of the library's materials. */
 @Mapper
@@ -23,8 +24,9 @@ interface FindingMapper {
             where id = #{id}""")
     void index(UUID id, String measure, List<String> texts);
 
-    @Insert("insert into library_word (word) select unnest(#{words}::text[]) on conflict do nothing")
-    void know(String[] words);
+    @Insert("""
+            insert into library_word (word, library_id) select unnest(#{words}::text[]), #{library} on conflict do nothing""")
+    void know(String[] words, @Nullable UUID library);
 
     @Insert("""
             insert into recent_material (account_id, material_id) values (#{account}, #{material})
@@ -46,20 +48,27 @@ interface FindingMapper {
 
     @Select("""
             select id, measure::text as measure from material
-            where project_id is null and measure is not null order by position, code""")
-    List<Indexed> indexed();
+            where project_id is null and library_id is not distinct from #{library} and measure is not null""")
+    List<Indexed> indexed(@Nullable UUID library);
+
+    /** What is not a project's and ships or is of one of some libraries. */
+    String SEEN = " m.project_id is null and (m.library_id is null or m.library_id = any (#{libraries}::uuid[])) ";
 
     /** Which of the terms, each as a query of its own, no material answers. */
     @Select("""
             select t.n::int - 1 from unnest(#{terms}::text[]) with ordinality t(q, n)
-            where not exists (select 1 from material m where m.project_id is null and m.words @@ to_tsquery('english', t.q))
+            where not exists (select 1 from material m where""" + SEEN + """
+                and m.words @@ to_tsquery('english', t.q))
             order by 1""")
-    List<Integer> unanswered(String[] terms);
+    List<Integer> unanswered(String[] terms, String[] libraries);
 
     @Select("""
-            select word from library_word where word % #{word} and length(word) > 2
+            select word from library_word
+            where word % #{word} and length(word) > 2
+              and (library_id is null or library_id = any (#{libraries}::uuid[]))
+            group by word
             order by similarity(word, #{word}) desc, levenshtein_less_equal(word, #{word}, 4), word limit 3""")
-    List<String> near(String word);
+    List<String> near(String word, String[] libraries);
 
     /**
      * Those that answer all of the terms; those that say it more plainly first.
@@ -70,10 +79,11 @@ interface FindingMapper {
     @Select("""
             select m.id, #{count} as matched
             from material m, to_tsquery('english', #{all}) a, to_tsquery('english', #{typed}) t
-            where m.project_id is null and m.words @@ a
+            where""" + SEEN + """
+                and m.words @@ a
             order by ts_rank('{0.2, 0.4, 0.7, 1}', m.words, a) + 2 * ts_rank('{0.2, 0.4, 0.7, 1}', m.words, t) desc,
                 m.position""")
-    List<Hit> findAll(String all, String typed, int count);
+    List<Hit> findAll(String all, String typed, int count, String[] libraries);
 
     /**
      * Those that answer most of the terms, at most {@code most}; those that say it more plainly first.
@@ -86,8 +96,9 @@ interface FindingMapper {
             select id, matched from (
                 select m.id, m.position, m.words, t, (select count(*)::int from term where m.words @@ term.q) as matched
                 from material m, to_tsquery('english', #{any}) a, to_tsquery('english', #{typed}) t
-                where m.project_id is null and m.words @@ a
+                where""" + SEEN + """
+                    and m.words @@ a
                 order by matched desc, m.position limit #{most}) m
             order by matched desc, ts_rank('{0.2, 0.4, 0.7, 1}', words, t) desc, position""")
-    List<Hit> findAny(String[] terms, String any, String typed, int most);
+    List<Hit> findAny(String[] terms, String any, String typed, int most, String[] libraries);
 }

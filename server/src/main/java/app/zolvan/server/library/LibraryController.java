@@ -171,11 +171,15 @@ class LibraryController {
 
     /** The library's materials nearest to a colour. */
     @PostMapping("/api/library/nearest")
-    List<Near> nearest(@Validated @RequestBody ColourSought c) {
+    List<Near> nearest(@AuthenticationPrincipal Account account, @Validated @RequestBody ColourSought c) {
         LinearRgb sought =
                 LinearRgb.of(c.linear().stream().mapToDouble(v -> v).toArray()).clamped();
         CieLab to = CieLab.of(sought);
-        return finding.find(new FindingService.Sought("", Map.of(), null, sought, null)).found().samples().stream()
+        return finding
+                .find(new FindingService.Sought(account.id(), null, "", Map.of(), null, sought, null))
+                .found()
+                .samples()
+                .stream()
                 .limit(NEAREST)
                 .map(k -> new Near(
                         finding.wire(k), CieLab.of(k.sample().measure().mean()).difference(to)))
@@ -198,6 +202,7 @@ class LibraryController {
     /**
      * What is sought. Everything may be left out.
      *
+     * @param place  where to look
      * @param words  as typed
      * @param wanted values of facets
      * @param near   a colour, linear: the nearest come first
@@ -205,6 +210,7 @@ class LibraryController {
      * @param from   how many to leave out, for the next page
      */
     record Sought(
+            FindingService.@Nullable Place place,
             @Nullable @Size(max = 20_000) String words,
             @Nullable Map<Shelf.Facet, @Size(max = 50) Set<@Size(max = 100) String>> wanted,
             Shelf.@Nullable Order order,
@@ -236,6 +242,8 @@ class LibraryController {
                 ? null
                 : LinearRgb.of(s.near().stream().mapToDouble(v -> v).toArray()).clamped();
         FindingService.Answer a = finding.find(new FindingService.Sought(
+                account.id(),
+                s.place(),
                 s.words() == null ? "" : s.words(),
                 s.wanted() == null ? Map.of() : s.wanted(),
                 s.order(),

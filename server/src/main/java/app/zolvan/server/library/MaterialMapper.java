@@ -12,10 +12,13 @@ import org.apache.ibatis.annotations.Select;
 interface MaterialMapper {
     String COLUMNS =
             "id, project_id, origin, parent, own, arrived, code, name, kind, surface::text as surface, position,"
-                    + " facts::text as facts";
+                    + " facts::text as facts, library_id";
 
-    @Select("select " + COLUMNS + " from material where project_id is null order by position")
+    @Select("select " + COLUMNS + " from material where project_id is null and library_id is null order by position")
     List<MaterialRow> library();
+
+    @Select("select " + COLUMNS + " from material where library_id = #{library} order by position, code, id")
+    List<MaterialRow> ofLibrary(UUID library);
 
     @Select("select " + COLUMNS + " from material where project_id = #{projectId} order by arrived, position, name")
     List<MaterialRow> ofProject(UUID projectId);
@@ -23,19 +26,27 @@ interface MaterialMapper {
     @Select("select " + COLUMNS + " from material where id = #{id}")
     Optional<MaterialRow> find(UUID id);
 
+    /** One that a project may show: its own, one that ships, or one of a library that its owner sees. */
+    @Select("select " + COLUMNS + " from material i where id = #{id} and (project_id = #{project} or (" + """
+                project_id is null and (library_id is null
+                or exists (select 1 from library_member m join project p on p.owner = m.account_id
+                           where p.id = #{project} and m.library_id = i.library_id
+                             and (i.approved or m.role <> 'USE')))))""")
+    Optional<MaterialRow> findUsable(UUID project, UUID id);
+
     @Insert("""
             insert into material (id, project_id, origin, parent, own, arrived, code, name, kind, surface, position, facts)
-            values (#{id}, #{projectId}, #{origin}, #{parent}, #{own}, #{arrived}, #{code}, #{name}, #{kind},
-                    #{surface}::jsonb, #{position}, #{facts}::jsonb)
+            values (#{id}, #{projectId}, (select id from material where id = #{origin}), #{parent}, #{own}, #{arrived},
+                    #{code}, #{name}, #{kind}, #{surface}::jsonb, #{position}, #{facts}::jsonb)
             on conflict (id) do update
             set name = excluded.name, kind = excluded.kind, surface = excluded.surface, parent = excluded.parent,
-                own = excluded.own""")
+                own = excluded.own, facts = excluded.facts""")
     void put(MaterialRow row);
 
     @Insert("""
             insert into material (id, code, name, kind, surface, position, facts)
             values (#{id}, #{code}, #{name}, #{kind}, #{surface}::jsonb, #{position}, #{facts}::jsonb)
-            on conflict (code) where project_id is null do update
+            on conflict (code) where project_id is null and library_id is null do update
             set name = excluded.name, kind = excluded.kind, surface = excluded.surface, position = excluded.position,
                 facts = excluded.facts""")
     void putInLibrary(MaterialRow row);

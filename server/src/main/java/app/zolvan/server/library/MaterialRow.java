@@ -5,6 +5,7 @@ import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonText;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.exchange.library.MaterialJson;
+import app.zolvan.core.material.Facts;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Parameter;
@@ -21,12 +22,14 @@ import org.jspecify.annotations.Nullable;
 /**
  * A material as stored.
  *
- * @param projectId null for the library's
+ * @param projectId null for a library's
  * @param origin    the material it was made from
  * @param parent    the project's material that it is a variation of
  * @param own       of a variation, the parameters that are its own, with spaces between
  * @param arrived   whether it came with the file
  * @param surface   JSON as {@link MaterialJson} writes it; of a variation, what it shows
+ * @param facts     JSON as {@link FactsWire} writes it; null where nothing is known
+ * @param libraryId of a library's, which; null for the one that ships
  */
 public record MaterialRow(
         UUID id,
@@ -40,7 +43,8 @@ public record MaterialRow(
         @Nullable String kind,
         String surface,
         int position,
-        @Nullable String facts) {
+        @Nullable String facts,
+        @Nullable UUID libraryId) {
 
     public Material toMaterial() {
         return new Material(code, name, kind == null ? null : MaterialKind.ofWord(kind), toSurface());
@@ -60,14 +64,38 @@ public record MaterialRow(
 
     public MaterialRow with(String newName, Surface newSurface) {
         return new MaterialRow(
-                id, projectId, origin, parent, own, arrived, code, newName, kind, json(newSurface), position, facts);
+                id,
+                projectId,
+                origin,
+                parent,
+                own,
+                arrived,
+                code,
+                newName,
+                kind,
+                json(newSurface),
+                position,
+                facts,
+                libraryId);
     }
 
     /** The same material with another look, and perhaps of another kind. */
     public MaterialRow with(Material m) {
         String word = m.kind() == null ? null : m.kind().word();
         return new MaterialRow(
-                id, projectId, origin, parent, own, arrived, code, name, word, json(m.surface()), position, facts);
+                id,
+                projectId,
+                origin,
+                parent,
+                own,
+                arrived,
+                code,
+                name,
+                word,
+                json(m.surface()),
+                position,
+                facts,
+                libraryId);
     }
 
     /** A variation of another of the project's materials, or none where that is null. */
@@ -76,7 +104,20 @@ public record MaterialRow(
                 ? null
                 : ownParameters.stream().map(Parameter::openPbrName).collect(Collectors.joining(" "));
         return new MaterialRow(
-                id, projectId, origin, other, names, arrived, code, name, kind, surface, position, facts);
+                id, projectId, origin, other, names, arrived, code, name, kind, surface, position, facts, libraryId);
+    }
+
+    /** The same look made of something else. */
+    public MaterialRow made(Facts other) {
+        String json = other.equals(Facts.NONE) ? null : FactsWire.json(other);
+        return new MaterialRow(
+                id, projectId, origin, parent, own, arrived, code, name, kind, surface, position, json, libraryId);
+    }
+
+    /** What is known of it. */
+    public Facts known() {
+        FactsWire wire = FactsWire.of(facts);
+        return wire == null ? Facts.NONE : wire.facts();
     }
 
     public Set<Parameter> ownParameters() {
@@ -101,6 +142,7 @@ public record MaterialRow(
                 && Objects.equals(kind, o.kind)
                 && Objects.equals(parent, o.parent)
                 && ownParameters().equals(o.ownParameters())
+                && known().equals(o.known())
                 && toSurface().equals(o.toSurface());
     }
 

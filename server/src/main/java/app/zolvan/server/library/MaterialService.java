@@ -44,14 +44,14 @@ public class MaterialService {
             return;
         }
         ShippedLibrary library = ShippedLibrary.load();
-        library.images().values().forEach(png -> assets.addToLibrary(assets.store(png, "image/png")));
+        library.images().values().forEach(png -> assets.addToLibrary(assets.store(png, "image/png"), null));
         int position = 0;
         for (Material m : library.materials()) {
             UUID id = UUID.nameUUIDFromBytes(("library " + m.code()).getBytes(StandardCharsets.UTF_8));
             mapper.putInLibrary(
                     row(id, null, null, false, m, position++, library.facts().get(m.code())));
         }
-        finding.index(mapper.library());
+        finding.index(null, mapper.library());
         mapper.setInstalledEdition(edition);
     }
 
@@ -83,11 +83,25 @@ public class MaterialService {
         }
     }
 
-    /** A material that the project may use: the library's, or its own. */
+    /** A material that the project may use: its own, or one of a library that its owner sees. */
     public MaterialRow requireUsable(UUID project, UUID id) {
-        return mapper.find(id)
-                .filter(m -> m.projectId() == null || m.projectId().equals(project))
-                .orElseThrow(() -> Problem.notFound("material"));
+        return mapper.findUsable(project, id).orElseThrow(() -> Problem.notFound("material"));
+    }
+
+    public boolean isUsable(UUID project, UUID id) {
+        return mapper.findUsable(project, id).isPresent();
+    }
+
+    /** Lays a library's material into a project's palette, before anybody has worked on it. */
+    void take(UUID project, UUID id) {
+        MaterialRow from = requireUsable(project, id);
+        MaterialRow copy = copy(
+                from,
+                project,
+                from.name(),
+                from.toSurface(),
+                mapper.ofProject(project).size());
+        write(copy.id(), copy);
     }
 
     public MaterialRow find(UUID id) {
@@ -108,7 +122,8 @@ public class MaterialService {
                 from.kind(),
                 MaterialRow.json(surface),
                 position,
-                from.facts());
+                from.facts(),
+                null);
     }
 
     /** A new material of the project, made from nothing; not stored yet. */
@@ -159,6 +174,7 @@ public class MaterialService {
                 m.kind() == null ? null : m.kind().word(),
                 MaterialRow.json(m.surface()),
                 position,
-                facts == null ? null : FactsWire.json(facts));
+                facts == null ? null : FactsWire.json(facts),
+                null);
     }
 }

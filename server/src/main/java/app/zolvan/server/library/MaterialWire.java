@@ -54,6 +54,7 @@ import org.jspecify.annotations.Nullable;
  * @param elsewhere       its values as others say them, by the name of the convention
  * @param remarks         what looks odd about it, a sentence each
  * @param facts           what is known of it besides its look; null for what nobody told
+ * @param place           where it lies; null for what ships and for a project's own
  */
 public record MaterialWire(
         UUID id,
@@ -85,7 +86,21 @@ public record MaterialWire(
         List<Double> reflectance,
         Map<String, Double> elsewhere,
         List<String> remarks,
-        @Nullable FactsWire facts) {
+        @Nullable FactsWire facts,
+        @Nullable PlaceWire place) {
+
+    /**
+     * Where a library's material lies.
+     *
+     * @param drawer   null for none
+     * @param approved whether all members may use it
+     * @param keptBy   who keeps it there
+     */
+    public record PlaceWire(
+            UUID library,
+            @Nullable UUID drawer,
+            boolean approved,
+            @Nullable String keptBy) {}
 
     /**
      * A picture that drives a parameter.
@@ -130,6 +145,10 @@ public record MaterialWire(
 
     /** @param origin the material it was made from; null where there is none */
     public static MaterialWire of(MaterialRow m, @Nullable MaterialRow origin) {
+        return of(m, origin, null);
+    }
+
+    static MaterialWire of(MaterialRow m, @Nullable MaterialRow origin, ItemMapper.@Nullable PlaceRow place) {
         Surface s = m.toSurface();
         Parameter colour = MainColour.of(s);
         double gloss = GlossReadings.of(s);
@@ -171,7 +190,10 @@ public record MaterialWire(
                 Arrays.stream(AngleCurve.of(s)).boxed().toList(),
                 Arrays.stream(Convention.values()).collect(Collectors.toMap(Convention::name, c -> c.of(s))),
                 Remarks.of(s),
-                FactsWire.of(m.facts()));
+                FactsWire.of(m.facts()),
+                place == null
+                        ? null
+                        : new PlaceWire(place.libraryId(), place.drawerId(), place.approved(), place.keptBy()));
     }
 
     private static @Nullable String subKind(MaterialRow m, Surface s) {

@@ -21,6 +21,7 @@ import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.asset.PostedPicture;
 import app.zolvan.server.event.EventService;
+import app.zolvan.server.library.KitService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.problem.Problem;
@@ -61,6 +62,7 @@ public class ModelStore implements SceneSource {
     private final MaterialService materials;
     private final ProjectService projects;
     private final SchemeStore schemes;
+    private final KitService kits;
     private final ObjectMapper json;
     private final EventService events;
     private final Cache<UUID, Scene> scenes =
@@ -75,6 +77,7 @@ public class ModelStore implements SceneSource {
             MaterialService materials,
             ProjectService projects,
             SchemeStore schemes,
+            KitService kits,
             ObjectMapper json,
             EventService events) {
         this.events = events;
@@ -85,6 +88,7 @@ public class ModelStore implements SceneSource {
         this.materials = materials;
         this.projects = projects;
         this.schemes = schemes;
+        this.kits = kits;
     }
 
     /**
@@ -127,6 +131,7 @@ public class ModelStore implements SceneSource {
             mapper.insertPart(part(project, p, prepared, meshes, sets, sets));
         }
         schemes.createFirst(project);
+        kits.begin(origin.owner(), project);
     }
 
     /** The model that a project is made of, as one of its models. */

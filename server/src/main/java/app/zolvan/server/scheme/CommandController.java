@@ -34,10 +34,12 @@ class CommandController {
         this.commands = commands;
     }
 
+    /** @param lookOnly whether each stays made of what it is made of now; null for no */
     record Assignment(
             @NotNull String level,
             @NotEmpty @Size(max = 100_000) List<Integer> targets,
-            @Nullable UUID material) {}
+            @Nullable UUID material,
+            @Nullable Boolean lookOnly) {}
 
     record NewDetails(
             @NotNull @Size(max = 200) String name,
@@ -69,7 +71,14 @@ class CommandController {
             case "part" -> Level.PART;
             default -> throw Problem.ofField("level", "A material can be given to a matching set or to a part so far.");
         };
-        return tagged(commands.assign(account, id, ProjectService.version(seen), level, a.targets(), a.material()));
+        return tagged(commands.assign(
+                account,
+                id,
+                ProjectService.version(seen),
+                level,
+                a.targets(),
+                a.material(),
+                a.lookOnly() != null && a.lookOnly()));
     }
 
     @GetMapping("/trial")

@@ -5,6 +5,7 @@ import app.zolvan.core.assign.Look;
 import app.zolvan.core.assign.LookTrace;
 import app.zolvan.core.assign.LookTrace.Aspect;
 import app.zolvan.core.mapping.Mapping;
+import app.zolvan.core.material.Facts;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.prepare.Undressed;
@@ -27,6 +28,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -75,23 +77,56 @@ public class CommandService {
     @Transactional
     public ProjectState assign(
             Account account, UUID projectId, long seen, Level level, List<Integer> targets, @Nullable UUID material) {
+        return assign(account, projectId, seen, level, targets, material, false);
+    }
+
+    /**
+     * The same.
+     *
+     * @param lookOnly whether each target stays made of what it is made of now
+     */
+    @Transactional
+    ProjectState assign(
+            Account account,
+            UUID projectId,
+            long seen,
+            Level level,
+            List<Integer> targets,
+            @Nullable UUID material,
+            boolean lookOnly) {
         Project project = begin(account, projectId, seen);
         LookTable looks = schemes.looks(project);
         List<Change> changes = new ArrayList<>();
-        UUID given = null;
+        Map<Facts, MaterialRow> copies = new HashMap<>();
         String name = "";
-        if (material != null) {
-            MaterialRow row = usableCopy(project, material, changes);
-            given = row.id();
-            name = row.name();
-            materials.noteUse(account.id(), row);
-        }
         for (int target : targets) {
             requireTarget(looks.scene(), level, target);
+            UUID given = null;
+            if (material != null) {
+                Facts kept = lookOnly ? substanceOf(looks, level, target) : Facts.NONE;
+                MaterialRow row = copies.computeIfAbsent(
+                        kept, f -> usableCopy(project, material, f.hasSubstance() ? f : null, changes));
+                given = row.id();
+                name = row.name();
+            }
             changes.add(entryChange(project, level, target, given));
         }
+        copies.values().forEach(row -> materials.noteUse(account.id(), row));
         String where = describe(looks.scene(), level, targets);
-        return commit(account, project, given == null ? "Take off " + where : name + " on " + where, changes);
+        String what = name + (lookOnly ? ", the look alone," : "") + " on " + where;
+        return commit(account, project, material == null ? "Take off " + where : what, changes);
+    }
+
+    /** What a set or part is made of now, by its name and numbers. */
+    private static Facts substanceOf(LookTable looks, Level level, int target) {
+        for (Scene.Part p : looks.scene().parts()) {
+            int span = level == Level.SET ? p.sets().indexOf(target) : p.index() == target ? 0 : -1;
+            MaterialRow worn = span < 0 ? null : looks.shown(p.index(), span).material();
+            if (worn != null && worn.known().hasSubstance()) {
+                return Facts.NONE.madeOf(KeepCommands.nameOf(worn), worn.known());
+            }
+        }
+        return Facts.NONE;
     }
 
     /**
@@ -109,7 +144,7 @@ public class CommandService {
         Map<UUID, UUID> copies = new HashMap<>();
         wanted.forEach((set, material) -> {
             UUID copy = copies.computeIfAbsent(
-                    material, m -> usableCopy(project, m, changes).id());
+                    material, m -> usableCopy(project, m, null, changes).id());
             changes.add(entryChange(project, Level.SET, set, copy));
         });
         return commit(
@@ -119,20 +154,28 @@ public class CommandService {
                 changes);
     }
 
-    /** The project's own material for a library one: an untouched copy it has already, or a new one. */
-    private MaterialRow usableCopy(Project project, UUID material, List<Change> changes) {
+    /**
+     * The project's own material for a library one: an untouched copy it has already, or a new one.
+     *
+     * @param of what it is made of instead; null for what the library says
+     */
+    MaterialRow usableCopy(Project project, UUID material, @Nullable Facts of, List<Change> changes) {
         MaterialRow wanted = materials.requireUsable(project.id(), material);
-        if (wanted.projectId() != null && !wanted.arrived()) {
+        Facts facts = of == null ? wanted.known() : wanted.known().madeOf(of.substance(), of);
+        if (wanted.projectId() != null && !wanted.arrived() && facts.equals(wanted.known())) {
             return wanted;
         }
         List<MaterialRow> own = materials.ofProject(project.id());
         Surface surface = wanted.toSurface();
         for (MaterialRow m : own) {
-            if (wanted.id().equals(m.origin()) && m.toSurface().equals(surface)) {
+            if (wanted.id().equals(m.origin())
+                    && m.toSurface().equals(surface)
+                    && m.known().equals(facts)) {
                 return m;
             }
         }
-        MaterialRow copy = MaterialService.copy(wanted, project.id(), wanted.name(), surface, own.size());
+        MaterialRow copy = MaterialService.copy(wanted, project.id(), wanted.name(), surface, own.size())
+                .made(facts);
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
         return copy;
     }
@@ -385,7 +428,7 @@ public class CommandService {
         }
         List<UsedMaterial> palette = new ArrayList<>();
         List<UsedMaterial> arrived = new ArrayList<>();
-        Map<UUID, MaterialRow> originals = new HashMap<>();
+        Map<UUID, MaterialRow> originals = new LinkedHashMap<>();
         for (MaterialRow m : materials.ofProject(projectId)) {
             MaterialRow origin = m.origin() == null ? null : originals.computeIfAbsent(m.origin(), materials::find);
             (m.arrived() ? arrived : palette)
@@ -404,6 +447,10 @@ public class CommandService {
                 regions,
                 palette,
                 arrived,
+                originals.values().stream()
+                        .filter(m -> m != null && m.projectId() == null)
+                        .map(m -> MaterialWire.of(m, null))
+                        .toList(),
                 mapper.lastDone(projectId, account.id())
                         .map(SchemeMapper.CommandRow::label)
                         .orElse(null),

@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param unitDecimals how many decimals are worth showing
  * @param palette  the project's own materials
  * @param arrived  the materials the file brought
+ * @param origins  the libraries' materials that the palette's were made from
  * @param undo     what undo would take back, or null
  * @param redo     what redo would do again, or null
  */
@@ -32,6 +33,7 @@ public record ProjectState(
         List<RegionWire> regions,
         List<UsedMaterial> palette,
         List<UsedMaterial> arrived,
+        List<MaterialWire> origins,
         @Nullable String undo,
         @Nullable String redo) {
 

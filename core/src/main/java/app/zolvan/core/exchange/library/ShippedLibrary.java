@@ -150,12 +150,12 @@ public record ShippedLibrary(List<Material> materials, Map<String, byte[]> image
         for (JsonValue tag : json.require("tags").elements()) {
             tags.add(tag.text());
         }
-        return new Facts(
+        return Facts.of(
                 p.require("density").number(),
                 p.require("price").number(),
                 p.require("waste").number(),
                 p.require("carbon").number(),
-                List.copyOf(tags));
+                tags);
     }
 
     private static Surface textured(Surface surface, JsonValue p, Map<String, byte[]> images) throws ImportException {

@@ -1,0 +1,120 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.core.material.Facts;
+import app.zolvan.server.account.Account;
+import app.zolvan.server.library.ItemService;
+import app.zolvan.server.library.KitService;
+import app.zolvan.server.library.MaterialRow;
+import app.zolvan.server.library.MaterialService;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Project;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What comes into a project from libraries besides what is put on parts: kits, a material as it is kept, substances. */
+@Service
+class KeepCommands {
+    private final CommandService commands;
+    private final MaterialService materials;
+    private final ItemService items;
+    private final KitService kits;
+
+    KeepCommands(CommandService commands, MaterialService materials, ItemService items, KitService kits) {
+        this.commands = commands;
+        this.materials = materials;
+        this.items = items;
+        this.kits = kits;
+    }
+
+    /** Lays a kit's materials into the palette; those that are there already stay. */
+    @Transactional
+    ProjectState lay(Account account, UUID projectId, long seen, UUID kit) {
+        Project project = commands.begin(account, projectId, seen);
+        String name = kits.name(account, kit);
+        List<Change> changes = new ArrayList<>();
+        kits.materials(account, projectId, kit).forEach(m -> commands.usableCopy(project, m, null, changes));
+        if (changes.isEmpty()) {
+            throw Problem.conflict("nothing", "All of “" + name + "” is in the palette already.", null);
+        }
+        return commands.commit(account, project, "Lay out “" + name + "”", changes);
+    }
+
+    /** Makes a project's material what it is in the library that it was kept in or came from. */
+    @Transactional
+    ProjectState takeKept(Account account, UUID projectId, long seen, UUID material) {
+        Project project = commands.begin(account, projectId, seen);
+        MaterialRow row = requireOwn(projectId, material);
+        ItemService.Standing standing = items.standing(account, row);
+        if (standing == null) {
+            throw Problem.conflict("nothing", "No library has it any more.", null);
+        }
+        MaterialRow after = row.with(standing.item().toMaterial())
+                .with(standing.item().name(), standing.item().toSurface())
+                .made(standing.item().known());
+        return change(
+                account, project, row.name() + " as in “" + standing.library().name() + "”", row, after);
+    }
+
+    private ProjectState change(Account account, Project project, String label, MaterialRow before, MaterialRow after) {
+        return commands.commit(account, project, label, List.of(new Change.OfMaterial(before.id(), before, after)));
+    }
+
+    private MaterialRow requireOwn(UUID projectId, UUID material) {
+        MaterialRow row = materials.requireUsable(projectId, material);
+        if (row.projectId() == null) {
+            throw Problem.ofField("material", "Put it on a part first; a library’s is changed in its library.");
+        }
+        return row;
+    }
+
+    /** Changes what is known of one of the project's materials. */
+    @Transactional
+    ProjectState tell(Account account, UUID projectId, long seen, UUID material, Facts facts) {
+        Project project = commands.begin(account, projectId, seen);
+        MaterialRow row = requireOwn(projectId, material);
+        facts.fault().ifPresent(f -> {
+            throw Problem.ofField(f.field(), f.sentence());
+        });
+        return change(account, project, "What " + row.name() + " is made of", row, row.made(facts));
+    }
+
+    /**
+     * Has one of the project's materials made of what another one is made of.
+     *
+     * @param of       that the project may use; null to take the substance away
+     * @param withLook whether it gets the other's look, too
+     */
+    @Transactional
+    ProjectState setSubstance(
+            Account account, UUID projectId, long seen, UUID material, @Nullable UUID of, boolean withLook) {
+        Project project = commands.begin(account, projectId, seen);
+        MaterialRow row = requireOwn(projectId, material);
+        if (of == null) {
+            return change(
+                    account,
+                    project,
+                    row.name() + " of nothing known",
+                    row,
+                    row.made(row.known().withoutSubstance()));
+        }
+        MaterialRow other = materials.requireUsable(projectId, of);
+        if (!other.known().hasSubstance()) {
+            throw Problem.ofField("of", "Nothing is known of what " + other.name() + " is made of.");
+        }
+        MaterialRow after = row.made(row.known().madeOf(nameOf(other), other.known()));
+        if (withLook) {
+            after = after.with(other.toMaterial());
+        }
+        return change(account, project, row.name() + " of " + nameOf(other), row, after);
+    }
+
+    /** What a material is made of, in words. */
+    static String nameOf(MaterialRow m) {
+        String substance = m.known().substance();
+        return substance == null ? m.name() : substance;
+    }
+}

@@ -1,0 +1,74 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.server.account.Account;
+import app.zolvan.server.library.FactsWire;
+import app.zolvan.server.project.ProjectService;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.validation.annotation.Validated;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What comes into a project from libraries: kits, materials as they are kept, substances. */
+@RestController
+@RequestMapping("/api/projects/{id}")
+class KeepController {
+    private final KeepCommands commands;
+
+    KeepController(KeepCommands commands) {
+        this.commands = commands;
+    }
+
+    @PostMapping("/kits/{kit}")
+    ResponseEntity<ProjectState> lay(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID kit,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
+        return CommandController.tagged(commands.lay(account, id, ProjectService.version(seen), kit));
+    }
+
+    @PostMapping("/materials/{material}/as-kept")
+    ResponseEntity<ProjectState> takeKept(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID material,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
+        return CommandController.tagged(commands.takeKept(account, id, ProjectService.version(seen), material));
+    }
+
+    @PostMapping("/materials/{material}/facts")
+    ResponseEntity<ProjectState> tell(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID material,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @RequestBody FactsWire facts) {
+        return CommandController.tagged(
+                commands.tell(account, id, ProjectService.version(seen), material, facts.facts()));
+    }
+
+    /**
+     * @param of       another material; null for nothing known
+     * @param withLook whether its look comes along
+     */
+    record MadeOf(@Nullable UUID of, boolean withLook) {}
+
+    @PostMapping("/materials/{material}/substance")
+    ResponseEntity<ProjectState> setSubstance(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID material,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody MadeOf m) {
+        return CommandController.tagged(
+                commands.setSubstance(account, id, ProjectService.version(seen), material, m.of(), m.withLook()));
+    }
+}
