@@ -25,6 +25,17 @@ export type Palette = Schemas['PaletteWire']
 export type SwatchText = Schemas['SwatchText']
 export type NearMaterial = Schemas['Near']
 export type Measure = Schemas['MeasureWire']
+export type Facts = Schemas['FactsWire']
+export type Libraries = Schemas['LibrariesWire']
+export type Library = Schemas['LibraryWire']
+export type LibraryRole = Library['role']
+export type Drawer = Schemas['DrawerWire']
+export type Member = Schemas['MemberWire']
+export type Kit = Schemas['KitWire']
+export type ItemNames = Schemas['ItemNames']
+export type ItemName = Schemas['ItemName']
+export type Standing = Schemas['StandingWire']
+export type UnusedItem = Schemas['UnusedWire']
 export type FacetValues = Schemas['FacetWire']
 export type Facet = FacetValues['name']
 export type Order = Schemas['OrderWire']['name']
@@ -157,6 +168,64 @@ export const api = {
   find: (id: string, sought: Schemas['Sought']) =>
     send<Schemas['FoundWire']>('POST', `${project(id)}/library/find`, { body: sought }),
   recent: () => send<Material[]>('GET', '/api/library/recent'),
+  libraries: () => send<Libraries>('GET', '/api/libraries'),
+  createLibrary: (name: string) => send<{ id: string }>('POST', '/api/libraries', { body: { name } }),
+  renameLibrary: (library: string, name: string) =>
+    send<undefined>('PUT', `/api/libraries/${library}/name`, { body: { name } }),
+  deleteLibrary: (library: string) => send<undefined>('DELETE', `/api/libraries/${library}`),
+  members: (library: string) => send<Member[]>('GET', `/api/libraries/${library}/members`),
+  putMember: (library: string, login: string, role: LibraryRole) =>
+    send<undefined>('PUT', `/api/libraries/${library}/members`, { body: { login, role } }),
+  removeMember: (library: string, account: string) =>
+    send<undefined>('DELETE', `/api/libraries/${library}/members/${account}`),
+  addDrawer: (library: string, name: string, parent: string | null) =>
+    send<{ id: string }>('POST', `/api/libraries/${library}/drawers`, { body: { name, parent } }),
+  renameDrawer: (library: string, drawer: string, name: string) =>
+    send<undefined>('PUT', `/api/libraries/${library}/drawers/${drawer}/name`, { body: { name } }),
+  moveDrawer: (library: string, drawer: string, into: string | null, at: number) =>
+    send<undefined>('PUT', `/api/libraries/${library}/drawers/${drawer}/place`, { body: { into, at } }),
+  deleteDrawer: (library: string, drawer: string) =>
+    send<undefined>('DELETE', `/api/libraries/${library}/drawers/${drawer}`),
+  keepInLibrary: (id: string, library: string, drawer: string | null, materials: string[]) =>
+    send<{ items: string[] }>('POST', `${project(id)}/library/kept`, {
+      body: { library, drawer, materials },
+    }),
+  standing: (id: string, material: string) =>
+    send<Standing>('GET', `${project(id)}/materials/${material}/kept`),
+  updateKept: (id: string, material: string) =>
+    send<undefined>('POST', `${project(id)}/materials/${material}/kept`),
+  takeKept: (id: string, version: number, material: string) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/as-kept`, { version }),
+  describeItem: (item: string, description: Schemas['Description']) =>
+    send<undefined>('PUT', `/api/libraries/items/${item}`, { body: description }),
+  moveItems: (library: string, items: string[], drawer: string | null) =>
+    send<undefined>('POST', `/api/libraries/${library}/items/place`, { body: { items, drawer } }),
+  approveItems: (library: string, items: string[], approved: boolean) =>
+    send<undefined>('POST', `/api/libraries/${library}/items/approval`, { body: { items, approved } }),
+  removeItems: (library: string, items: string[]) =>
+    send<undefined>('POST', `/api/libraries/${library}/items/removal`, { body: { items } }),
+  previewItemNames: (library: string, names: ItemNames) =>
+    send<ItemName[]>('POST', `/api/libraries/${library}/items/names/preview`, { body: names }),
+  renameItems: (library: string, names: ItemNames) =>
+    send<undefined>('POST', `/api/libraries/${library}/items/names`, { body: names }),
+  alikes: (library: string) => send<Material[][]>('GET', `/api/libraries/${library}/alikes`),
+  mergeItems: (library: string, keep: string, gone: string[]) =>
+    send<undefined>('POST', `/api/libraries/${library}/merges`, { body: { keep, gone } }),
+  unusedItems: (library: string) => send<UnusedItem[]>('GET', `/api/libraries/${library}/unused`),
+  makeKit: (library: string, project: string, name: string, materials: string[]) =>
+    send<{ id: string }>('POST', `/api/libraries/${library}/kits`, { body: { project, name, materials } }),
+  deleteKit: (library: string, kit: string) =>
+    send<undefined>('DELETE', `/api/libraries/${library}/kits/${kit}`),
+  setStarter: (kit: string | null) => send<undefined>('PUT', '/api/libraries/starter', { body: { kit } }),
+  layKit: (id: string, version: number, kit: string) =>
+    send<ProjectState>('POST', `${project(id)}/kits/${kit}`, { version }),
+  tellFacts: (id: string, version: number, material: string, facts: Facts) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/facts`, { version, body: facts }),
+  setSubstance: (id: string, version: number, material: string, of: string | null, withLook: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/substance`, {
+      version,
+      body: { of, withLook },
+    }),
   measure: (id: string, material: string) =>
     send<Measure>('GET', `${project(id)}/materials/${material}/measure`),
   palettes: () => send<Palette[]>('GET', '/api/palettes'),
@@ -223,8 +292,11 @@ export const api = {
     send<Look>('GET', `${project(id)}/trial?part=${part}&material=${material}`),
   preview: (id: string, part: number, span: number, values: Values) =>
     send<Preview>('POST', `${project(id)}/preview`, { body: { part, span, only: null, values } }),
-  assign: (id: string, version: number, level: Level, targets: number[], material: string | null) =>
-    send<ProjectState>('POST', `${project(id)}/assignments`, { version, body: { level, targets, material } }),
+  assign: (
+    id: string,
+    version: number,
+    given: { level: Level; targets: number[]; material: string | null; lookOnly: boolean },
+  ) => send<ProjectState>('POST', `${project(id)}/assignments`, { version, body: given }),
   adjust: (id: string, version: number, part: number, span: number, only: number[] | null, values: Values) =>
     send<ProjectState>('POST', `${project(id)}/adjustments`, { version, body: { part, span, only, values } }),
   copyMaterial: (id: string, version: number, material: string, copy: Schemas['NewCopy']) =>

@@ -16,6 +16,7 @@ import { useChips } from '../stores/chips'
 import { listen } from '../stores/events'
 import { useFinding } from '../stores/finding'
 import { useImports } from '../stores/imports'
+import { useLibraries } from '../stores/libraries'
 import { useWorkspace } from '../stores/workspace'
 
 const props = defineProps<{ id: string }>()
@@ -46,6 +47,7 @@ onMounted(async () => {
         void workspace.catchUp()
     },
     chip: (news) => useChips().hear(news.key),
+    library: () => void useLibraries().hear(),
     open: () => void workspace.catchUp(),
   })
 })

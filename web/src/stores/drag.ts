@@ -12,6 +12,9 @@ export const useDrag = defineStore('drag', () => {
   const y = ref(0)
   const narrow = ref(false)
   let onDrop: (() => void) | null = null
+  /** The drawer that the chip is over, if any takes it. */
+  const over = ref('')
+  let onKeep: ((material: Material, drawer: string) => void) | null = null
 
   /** Called when a chip is pressed; carrying begins once the pointer has moved a little. */
   function press(event: PointerEvent, pressed: Material, chipPicture: string) {
@@ -23,17 +26,21 @@ export const useDrag = defineStore('drag', () => {
       x.value = e.clientX
       y.value = e.clientY
       narrow.value = e.shiftKey
+      const below = document.elementFromPoint(e.clientX, e.clientY)
+      over.value = below?.closest('[data-keep]')?.getAttribute('data-keep') ?? ''
     }
     const key = (e: KeyboardEvent) => {
       if (e.key === 'Escape') end()
       if (e.key === 'Shift') narrow.value = e.type === 'keydown'
     }
     const up = () => {
-      if (material.value) onDrop?.()
+      if (material.value && over.value) onKeep?.(material.value, over.value)
+      else if (material.value) onDrop?.()
       end()
     }
     const end = () => {
       material.value = null
+      over.value = ''
       window.removeEventListener('pointermove', move)
       window.removeEventListener('pointerup', up)
       window.removeEventListener('pointercancel', end)
@@ -52,5 +59,10 @@ export const useDrag = defineStore('drag', () => {
     onDrop = handler
   }
 
-  return { material, picture, x, y, narrow, press, setDrop }
+  /** The tray says what letting go over a drawer means. */
+  function setKeep(handler: ((material: Material, drawer: string) => void) | null) {
+    onKeep = handler
+  }
+
+  return { material, picture, x, y, narrow, over, press, setDrop, setKeep }
 })

@@ -4,6 +4,7 @@ interface Events {
   job: Job
   project: { id: string; version: number }
   chip: { key: string }
+  library: { library: string }
 }
 
 /** Listens to what happens on the server; the browser reconnects by itself. Returns how to stop. */
@@ -14,6 +15,7 @@ export function listen(
   source.addEventListener('hello', () => handlers.open?.())
   source.addEventListener('job', (e) => handlers.job?.(JSON.parse(e.data) as Job))
   source.addEventListener('chip', (e) => handlers.chip?.(JSON.parse(e.data) as Events['chip']))
+  source.addEventListener('library', (e) => handlers.library?.(JSON.parse(e.data) as Events['library']))
   source.addEventListener('project', (e) => handlers.project?.(JSON.parse(e.data) as Events['project']))
   return () => source.close()
 }

@@ -10,10 +10,22 @@ const HERE = ['palette', 'recent', 'arrived']
 /** The most that are laid side by side. */
 export const ABREAST = 6
 
+/** How a drawer of a library, or all of it, is named among the tray's drawers. */
+export function drawerName(library: string, drawer: string | null): string {
+  return `in:${library}:${drawer ?? ''}`
+}
+/** Library and drawer that it names; none for those of what ships. */
+export function placeOf(name: string): [library: string | null, drawer: string | null] {
+  const [, library, drawer] = /^in:([^:]*):(.*)$/.exec(name) ?? []
+  return [library || null, drawer || null]
+}
+
 /** What is on the tray: which drawer is open, what is sought, and what was found of it. */
 export const useFinding = defineStore('finding', () => {
   const workspace = useWorkspace()
   const open = ref(false)
+  /** The library that is looked after instead of finding something; null for none. */
+  const desk = ref<string | null>(null)
   const drawer = ref('palette')
   const words = ref('')
   const wanted = ref<Partial<Record<Facet, string[]>>>({})
@@ -36,6 +48,7 @@ export const useFinding = defineStore('finding', () => {
       if (version === undefined) return
       try {
         recent.value = await api.recent()
+        workspace.know(recent.value)
       } catch {
         // they stay as they were
       }
@@ -75,11 +88,13 @@ export const useFinding = defineStore('finding', () => {
 
   async function ask(from: number) {
     const number = ++asked
-    const drawn = [...HERE, 'all'].includes(drawer.value) || words.value.trim() !== ''
+    const everywhere = [...HERE, 'all'].includes(drawer.value) || words.value.trim() !== ''
+    const [library, within] = placeOf(drawer.value)
     try {
       const answer = await api.find(workspace.id, {
+        place: everywhere ? null : { library, drawer: within },
         words: words.value,
-        wanted: drawn ? wanted.value : { ...wanted.value, KIND: [drawer.value] },
+        wanted: everywhere || library ? wanted.value : { ...wanted.value, KIND: [drawer.value] },
         order: order.value,
         near: near.value ? near.value.colour.linear : null,
         like: like.value?.id ?? null,
@@ -102,6 +117,11 @@ export const useFinding = defineStore('finding', () => {
     if (fromLibrary.value) waiting = window.setTimeout(() => void ask(0), PAUSE)
     else told.value = ''
   })
+
+  /** Looks again after a library has changed. */
+  function again() {
+    if (fromLibrary.value) void ask(0)
+  }
 
   /** The next page, where there is one. */
   function more() {
@@ -148,6 +168,8 @@ export const useFinding = defineStore('finding', () => {
       measures.value = new Map()
       compared.value = []
       comparing.value = false
+      desk.value = null
+      if (!HERE.includes(drawer.value)) drawer.value = 'palette'
     },
   )
   function compare(id: string) {
@@ -159,6 +181,8 @@ export const useFinding = defineStore('finding', () => {
   }
 
   return {
+    desk,
+    again,
     open,
     drawer,
     words,

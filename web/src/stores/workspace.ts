@@ -28,7 +28,8 @@ const FIRST_LIGHT: Light = { surroundings: 'studio', strength: 1, turn: 0, expos
 export const useWorkspace = defineStore('workspace', () => {
   const scene = shallowRef<Scene | null>(null)
   const state = shallowRef<ProjectState | null>(null)
-  const library = shallowRef<Material[]>([])
+  /** Materials of libraries that were found so far. */
+  const found = shallowRef<Material[]>([])
   const substances = shallowRef<Substance[]>([])
   const controls = shallowRef<Controls>({
     controls: [],
@@ -42,6 +43,8 @@ export const useWorkspace = defineStore('workspace', () => {
   const selection = ref<Region[]>([])
   const chosen = ref<string | null>(null)
   const applying = ref(false)
+  /** Whether what gets a material stays made of what it is made of. */
+  const lookOnly = ref(false)
   const isolated = ref<number[] | null>(null)
   const step = ref<Step>('assign')
   const display = ref<Display>('looks')
@@ -73,7 +76,8 @@ export const useWorkspace = defineStore('workspace', () => {
   const current = computed<Region | null>(() => selection.value.at(-1) ?? null)
   const materials = computed(() => {
     const all = new Map<string, Material>()
-    for (const m of library.value) all.set(m.id, m)
+    for (const m of found.value) all.set(m.id, m)
+    for (const m of state.value?.origins ?? []) all.set(m.id, m)
     for (const u of state.value?.palette ?? []) all.set(u.material.id, u.material)
     for (const u of state.value?.arrived ?? []) all.set(u.material.id, u.material)
     return all
@@ -139,24 +143,22 @@ export const useWorkspace = defineStore('workspace', () => {
     return level === 'part' ? region.part : setOf(region)
   }
 
-  /** Materials of the library that were found since it was fetched. */
+  /** Keeps materials that were found, as they were found last. */
   function know(some: Material[]) {
-    const fresh = some.filter((m) => !materials.value.has(m.id))
-    if (fresh.length > 0) library.value = [...library.value, ...fresh]
+    const fresh = new Set(some.map((m) => m.id))
+    found.value = [...found.value.filter((m) => !fresh.has(m.id)), ...some]
   }
 
   async function open(projectId: string) {
     close()
-    const [newScene, newState, newLibrary, newSubstances, newControls] = await Promise.all([
+    const [newScene, newState, newSubstances, newControls] = await Promise.all([
       api.scene(projectId),
       api.state(projectId),
-      api.library(),
       api.substances(),
       api.controls(),
     ])
     controls.value = newControls
     substances.value = newSubstances
-    library.value = newLibrary
     scene.value = newScene
     state.value = newState
     light.value = readLight(projectId)
@@ -193,6 +195,8 @@ export const useWorkspace = defineStore('workspace', () => {
     strata.value = []
     chosen.value = null
     applying.value = false
+    lookOnly.value = false
+    found.value = []
     isolated.value = null
     display.value = 'looks'
     lit.value = []
@@ -317,12 +321,16 @@ export const useWorkspace = defineStore('workspace', () => {
     const targets = [...new Set(regions.map((r) => targetOf(level, r)))]
     const parts = new Set(regions.flatMap((r) => reach(level, r)).map((r) => r.part)).size
     const before = state.value
-    const done = await run((v) => api.assign(id.value, v, level, targets, material))
+    const given = { level, targets, material, lookOnly: lookOnly.value }
+    const done = await run((v) => api.assign(id.value, v, given))
     if (!done || state.value === before) return
     const name = material ? (materials.value.get(material)?.name ?? 'Material') : 'Taken off'
     const first = regions[0]
+    const alone = material && lookOnly.value ? ', the look alone' : ''
     const hidden = level === 'set' && first && material && shownLevel(first) === 'part'
-    tell(`${name} · ${counted(parts, 'part')}` + (hidden ? ' · hidden here by the part’s own look' : ''))
+    tell(
+      `${name}${alone} · ${counted(parts, 'part')}` + (hidden ? ' · hidden here by the part’s own look' : ''),
+    )
   }
 
   function adjust(region: Region, only: number[] | null, values: Values) {
@@ -359,7 +367,7 @@ export const useWorkspace = defineStore('workspace', () => {
   return {
     scene,
     state,
-    library,
+    lookOnly,
     know,
     substances,
     controls,

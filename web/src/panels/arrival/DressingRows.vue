@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import { api, type DressingRow, type Role, type RoleName } from '../../api/client'
+import { api, type DressingRow, type Material, type Role, type RoleName } from '../../api/client'
 import { useWorkspace } from '../../stores/workspace'
 
 /** The rows of a dressing table: by what a source material is known, and what it becomes. */
@@ -10,7 +10,8 @@ const emit = defineEmits<{ changed: [] }>()
 const workspace = useWorkspace()
 const rows = ref<DressingRow[]>([])
 const roles = ref<RoleName[]>([])
-const library = computed(() => [...workspace.library].sort((a, b) => a.code.localeCompare(b.code)))
+const shipped = ref<Material[]>([])
+const library = computed(() => [...shipped.value].sort((a, b) => a.code.localeCompare(b.code)))
 
 watch(
   () => props.table,
@@ -25,6 +26,7 @@ watch(
 )
 onMounted(async () => {
   try {
+    shipped.value = await api.library()
     roles.value = (await api.roles(workspace.id)).known
   } catch (e) {
     workspace.report(e)

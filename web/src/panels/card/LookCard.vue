@@ -18,6 +18,7 @@ import PictureFor from './PictureFor.vue'
 import ReliefControl from './ReliefControl.vue'
 import StrataBars from './StrataBars.vue'
 import TakeOver from './TakeOver.vue'
+import SubstanceFold from './SubstanceFold.vue'
 import SubstanceChoice from './SubstanceChoice.vue'
 import WishSlider from './WishSlider.vue'
 import { useAdjustment } from './useAdjustment'
@@ -151,6 +152,13 @@ const toOrigin = computed(() => {
   return { name, whole: m.whole }
 })
 
+const own = computed(() => workspace.state?.palette.some((u) => u.material.id === material.value?.id))
+const madeOf = computed(() => {
+  const f = material.value?.facts
+  if (!f || (f.missing?.length ?? 0) === 4) return 'not known'
+  return f.substance ?? (f.density ? `${f.density.toLocaleString('en')} kg/m³` : '')
+})
+
 function take(level: Level) {
   if (region.value) void workspace.assign(level, [region.value], null)
 }
@@ -269,6 +277,9 @@ onBeforeUnmount(() => {
             <MetalChoice v-if="f.title === 'Finish' && material.kind !== 'metal'" :of="card" />
             <PictureFor :controls="f.pictured" :of="card" />
           </template>
+        </FoldSection>
+        <FoldSection v-if="own" title="Made of" :summary="madeOf">
+          <SubstanceFold :material="material" />
         </FoldSection>
         <FoldSection title="Values from elsewhere">
           <TakeOver :of="card" :folds="FOLDS" />

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { api, type Material } from '../../api/client'
 import { counted, useWorkspace } from '../../stores/workspace'
 import type { Card } from './card'
+import KeptFold from './KeptFold.vue'
 
 /** Which material it is, of which kind, how far a change reaches, and what can be made of it. */
 const props = defineProps<{ material: Material; of: Card; sharing: number; chosen: number[] }>()
@@ -166,6 +167,7 @@ async function copy() {
         >Save as file</a
       >
     </div>
+    <KeptFold v-if="own" :material="material" />
   </div>
 </template>
 

@@ -2,11 +2,13 @@
 import { computed, ref, watch } from 'vue'
 import type { Material, Measure } from '../../api/client'
 import { useFinding } from '../../stores/finding'
-import { repeatText, sharpText, short } from './measures'
+import { useLibraries } from '../../stores/libraries'
+import { factLines, repeatText, sharpText, short } from './measures'
 
 /** The back of a chip: what is measured and known of its material. */
 const props = defineProps<{ material: Material; left: number; bottom: number }>()
 const WIDTH = 264
+const libraries = useLibraries()
 
 const facts = computed(() => props.material.facts)
 const measure = ref<Measure | null>(null)
@@ -44,11 +46,10 @@ const lines = computed(() => {
   }
   if (x && x.usedIn.length > 0)
     all.push(['Used in', x.usedIn.slice(0, 3).join(', ') + (x.usedIn.length > 3 ? ' …' : '')])
-  if (f) {
-    all.push(['Density', `${f.density.toLocaleString('en')} kg/m³`])
-    if (f.price > 0) all.push(['Price', `${f.price.toLocaleString('en')} per m², ${f.waste} % waste`])
-    all.push(['Carbon', `${f.carbon} kg CO₂e per m²`])
-  }
+  if (f) all.push(...factLines(f))
+  const place = props.material.place
+  if (place) all.push(['Lies in', libraries.pathOf(place) + (place.approved ? '' : ', waits for approval')])
+  if (place?.keptBy) all.push(['Kept by', place.keptBy])
   return all
 })
 const place = computed(() => ({
@@ -69,7 +70,7 @@ const place = computed(() => ({
           <dd>{{ value }}</dd>
         </template>
       </dl>
-      <p v-if="facts" class="soft">{{ facts.tags.join(', ') }}</p>
+      <p v-if="facts?.tags?.length" class="soft">{{ facts.tags.join(', ') }}</p>
     </div>
   </Teleport>
 </template>

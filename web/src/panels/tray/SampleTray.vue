@@ -1,8 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { Level, Material } from '../../api/client'
-import { useFinding } from '../../stores/finding'
+import { computed, onBeforeUnmount, onMounted } from 'vue'
+import { api, type Level, type Material } from '../../api/client'
+import { useDrag } from '../../stores/drag'
+import { drawerName, placeOf, useFinding } from '../../stores/finding'
+import { useLibraries } from '../../stores/libraries'
 import { counted, useWorkspace } from '../../stores/workspace'
+import LibraryDesk from '../desk/LibraryDesk.vue'
+import KeepIn from './KeepIn.vue'
 import SampleChip from './SampleChip.vue'
 import SideBySide from './SideBySide.vue'
 import TrayDrawers from './TrayDrawers.vue'
@@ -10,18 +14,61 @@ import TrayFilters from './TrayFilters.vue'
 
 const workspace = useWorkspace()
 const finding = useFinding()
+const libraries = useLibraries()
+const drag = useDrag()
 
-const drawers = computed(() => {
-  const counts = new Map<string, number>()
-  for (const m of workspace.library) counts.set(m.kind ?? 'other', (counts.get(m.kind ?? 'other') ?? 0) + 1)
-  return [
-    { id: 'palette', name: 'Palette', count: finding.palette.length },
-    { id: 'recent', name: 'Used last', count: finding.recent.length },
-    { id: 'arrived', name: 'As arrived', count: finding.arrived.length },
-    { id: 'all', name: 'Whole library', count: workspace.library.length },
-    ...[...counts].map(([id, count]) => ({ id, name: id.charAt(0).toUpperCase() + id.slice(1), count })),
-  ]
+const drawers = computed(() => [
+  { id: 'palette', name: 'Palette', count: finding.palette.length },
+  { id: 'recent', name: 'Used last', count: finding.recent.length },
+  { id: 'arrived', name: 'As arrived', count: finding.arrived.length },
+  ...libraries.all.flatMap((l) => {
+    const takes = l.role !== 'USE'
+    return [
+      { id: drawerName(l.id, null), name: l.name, count: l.items, section: true, takes },
+      ...l.drawers.map((d) => ({
+        id: drawerName(l.id, d.id),
+        name: d.name,
+        count: d.items,
+        depth: d.depth + 1,
+        takes,
+      })),
+    ]
+  }),
+  {
+    id: 'all',
+    name: 'Whole library',
+    count: libraries.shipped + libraries.all.reduce((sum, l) => sum + l.items, 0),
+    section: true,
+  },
+  ...libraries.known.kinds.map((k) => ({
+    id: k.kind,
+    name: k.kind.charAt(0).toUpperCase() + k.kind.slice(1),
+    count: k.count,
+  })),
+])
+/** The library whose drawer is open. */
+const inLibrary = computed(() => libraries.find(placeOf(finding.drawer)[0]))
+
+onMounted(() => {
+  void libraries.read()
+  drag.setKeep((m, name) => {
+    const [library, drawer] = placeOf(name)
+    if (library) void keep(m, library, drawer)
+  })
 })
+onBeforeUnmount(() => drag.setKeep(null))
+
+/** Keeps a material in a library; one of that library only moves to another drawer. */
+function keep(m: Material, library: string, drawer: string | null) {
+  return m.place?.library === library
+    ? libraries.act(() => api.moveItems(library, [m.id], drawer), `${m.name} moved`)
+    : libraries.keep(library, drawer, [m.id])
+}
+function lookAfter() {
+  finding.open = true
+  finding.comparing = false
+  finding.desk = inLibrary.value?.id ?? libraries.all[0]?.id ?? null
+}
 
 const chosen = computed(() => (workspace.chosen ? workspace.materials.get(workspace.chosen) : undefined))
 const setParts = computed(() => {
@@ -74,8 +121,14 @@ function scrolled(e: Event) {
       >
         <i :class="{ down: finding.open }" aria-hidden="true" />
       </button>
+      <template #below>
+        <button class="plain small tidy" :aria-pressed="finding.desk !== null" @click="lookAfter">
+          Look after libraries …
+        </button>
+      </template>
     </TrayDrawers>
-    <SideBySide v-if="finding.open && finding.comparing" />
+    <LibraryDesk v-if="finding.open && finding.desk" v-model="finding.desk" />
+    <SideBySide v-else-if="finding.open && finding.comparing" />
     <div v-else class="middle">
       <TrayFilters v-if="finding.open" />
       <p v-else-if="finding.told || finding.failed" class="told small soft" role="status">
@@ -95,13 +148,16 @@ function scrolled(e: Event) {
         <p v-if="finding.chips.length === 0" class="soft none">
           {{
             finding.fromLibrary
-              ? finding.told || 'Nothing is like that. Take one of the wishes away.'
+              ? finding.told ||
+                (inLibrary && !finding.narrowed && !finding.words
+                  ? 'Nothing is kept here yet. Drop a chip on this drawer, or use “Keep in …” beside a chosen one.'
+                  : 'Nothing is like that. Take one of the wishes away.')
               : 'Nothing here yet. Drag a chip from another drawer onto the model.'
           }}
         </p>
       </div>
     </div>
-    <div v-if="chosen" class="act">
+    <div v-if="chosen && !finding.desk" class="act">
       <b>{{ chosen.code }}</b> <span class="chosen-name">{{ chosen.name }}</span>
       <v-btn size="small" :disabled="!workspace.current" @click="put('set')">
         Put on set<template v-if="setParts"> · {{ counted(setParts, 'part') }}</template>
@@ -118,6 +174,10 @@ function scrolled(e: Event) {
       >
         Click to apply (A)
       </v-btn>
+      <label class="alone" title="What gets it keeps its density, price and carbon; only the look changes">
+        <input v-model="workspace.lookOnly" type="checkbox" /> The look alone
+      </label>
+      <KeepIn label="Keep in …" @choose="(l, d) => chosen && keep(chosen, l, d)" />
       <div v-if="finding.open" class="more">
         <v-btn size="small" @click="finding.like = chosen">What reflects like it</v-btn>
         <v-btn size="small" @click="finding.near = chosen">What has its colour</v-btn>
@@ -129,7 +189,7 @@ function scrolled(e: Event) {
         Side by side · {{ finding.compared.length }}
       </v-btn>
     </div>
-    <div v-else-if="finding.compared.length > 1 && !finding.comparing" class="act">
+    <div v-else-if="!finding.desk && finding.compared.length > 1 && !finding.comparing" class="act">
       <v-btn size="small" @click="beside">Side by side · {{ finding.compared.length }}</v-btn>
     </div>
   </section>
@@ -166,6 +226,20 @@ function scrolled(e: Event) {
 .told + .chips {
   padding-top: 2px;
   padding-bottom: 4px;
+}
+.alone {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+}
+.alone input {
+  accent-color: var(--accent);
+  margin: 0;
+}
+.tidy {
+  display: block;
+  padding: 6px 12px 2px;
+  color: var(--accent);
 }
 .more {
   display: flex;

@@ -58,10 +58,13 @@ const ROWS: Row[] = [
   },
   {
     name: 'Carbon per m²',
-    text: (m) => (m.facts ? `${m.facts.carbon} kg` : '–'),
+    text: (m) => (m.facts?.carbon != null ? `${m.facts.carbon} kg` : '–'),
     bar: (m) => Math.max(0, m.facts?.carbon ?? 0),
   },
-  { name: 'Density', text: (m) => (m.facts ? `${m.facts.density.toLocaleString('en')} kg/m³` : '–') },
+  {
+    name: 'Density',
+    text: (m) => (m.facts?.density ? `${m.facts.density.toLocaleString('en')} kg/m³` : '–'),
+  },
 ]
 function share(row: Row, m: Material): string {
   const all = materials.value.map((o) => {

@@ -1,6 +1,15 @@
 <script setup lang="ts" generic="T extends string">
-/** The left of a tray: a word to find by, and the drawers or kinds to choose from. A word goes over all of them. */
-defineProps<{ label: string; drawers: { id: T; name: string; count: number }[] }>()
+import { useDrag } from '../../stores/drag'
+
+/**
+ * The left of a tray: a word to find by, and the drawers or kinds to choose from. A word goes over all of them. Drawers may lie
+ * in one another, begin a section, and take chips.
+ */
+defineProps<{
+  label: string
+  drawers: { id: T; name: string; count: number; depth?: number; section?: boolean; takes?: boolean }[]
+}>()
+const drag = useDrag()
 const chosen = defineModel<T>({ required: true })
 const search = defineModel<string>('search', { required: true })
 
@@ -28,12 +37,16 @@ function open(id: T) {
         v-for="d in drawers"
         :key="d.id"
         class="plain drawer"
-        :class="{ on: d.id === chosen && !search }"
+        :class="{ on: d.id === chosen && !search, section: d.section, takes: d.takes && drag.over === d.id }"
+        :style="{ paddingLeft: `${12 + 11 * (d.depth ?? 0)}px` }"
+        :data-keep="d.takes ? d.id : undefined"
+        :title="d.takes ? `${d.name}: drop a chip here to keep it` : undefined"
         :aria-pressed="d.id === chosen"
         @click="open(d.id)"
       >
-        <span>{{ d.name }}</span><span>{{ d.count }}</span>
+        <span class="name">{{ d.name }}</span><span>{{ d.count }}</span>
       </button>
+      <slot name="below" />
     </div>
   </div>
 </template>
@@ -74,6 +87,20 @@ function open(id: T) {
 }
 .drawer:focus-visible {
   outline-offset: -2px;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.section {
+  border-top: 1px solid var(--line);
+  margin-top: 3px;
+  padding-top: 4px;
+}
+.takes {
+  background: var(--accent-wash);
+  box-shadow: inset 0 0 0 2px var(--accent);
 }
 .drawer.on {
   background: var(--paper);

@@ -1,4 +1,4 @@
-import type { Measure } from '../../api/client'
+import type { Facts, Measure } from '../../api/client'
 
 /** A length as it is said of samples. */
 export function short(metres: number): string {
@@ -25,4 +25,20 @@ export function sharpText(x: Measure): string {
   if (!p) return 'at any size'
   const fit = p.sharp ? 'the whole model is sharp' : 'soft even with the whole model in view'
   return `${Math.round(p.pixelsPerMetre).toLocaleString('en')} px/m, sharp in views from ${short(p.sharpFrom)} wide; ${fit}`
+}
+
+/** What is known of a material besides its look, in words and numbers. */
+export function factLines(f: Facts): [string, string][] {
+  const all: [string, string][] = []
+  if (f.substance) all.push(['Made of', f.substance])
+  if (f.density !== null) all.push(['Density', `${f.density.toLocaleString('en')} kg/m³`])
+  if (f.price) {
+    const waste = f.waste === null ? '' : `, ${f.waste} % waste`
+    all.push(['Price', `${f.price.toLocaleString('en')} per m²${waste}`])
+  }
+  if (f.carbon !== null) all.push(['Carbon', `${f.carbon} kg CO₂e per m²`])
+  if (f.supplier || f.article) all.push(['Supplier', [f.supplier, f.article].filter(Boolean).join(', ')])
+  if (f.source) all.push(['Source', f.source])
+  if (f.licence) all.push(['Licence', f.licence])
+  return all
 }

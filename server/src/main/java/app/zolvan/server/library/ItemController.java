@@ -96,13 +96,14 @@ class ItemController {
     }
 
     /** @param drawer null for none */
-    record Moving(
+    record ItemMove(
             @NotNull @Size(min = 1, max = 5_000) List<@NotNull UUID> items,
             @Nullable UUID drawer) {}
 
     @PostMapping("/api/libraries/{library}/items/place")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void move(@AuthenticationPrincipal Account account, @PathVariable UUID library, @Validated @RequestBody Moving m) {
+    void move(
+            @AuthenticationPrincipal Account account, @PathVariable UUID library, @Validated @RequestBody ItemMove m) {
         items.move(account, library, m.items(), m.drawer());
     }
 
@@ -165,15 +166,14 @@ class ItemController {
                 .toList();
     }
 
-    record Merging(
+    record Merger(
             @NotNull UUID keep,
             @NotNull @Size(min = 1, max = 500) List<@NotNull UUID> gone) {}
 
     /** Makes one material of several that look alike. */
     @PostMapping("/api/libraries/{library}/merges")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void merge(
-            @AuthenticationPrincipal Account account, @PathVariable UUID library, @Validated @RequestBody Merging m) {
+    void merge(@AuthenticationPrincipal Account account, @PathVariable UUID library, @Validated @RequestBody Merger m) {
         items.merge(account, library, m.keep(), m.gone());
     }
 

@@ -87,7 +87,7 @@ public record MaterialWire(
         Map<String, Double> elsewhere,
         List<String> remarks,
         @Nullable FactsWire facts,
-        @Nullable PlaceWire place) {
+        @Nullable ShelfPlace place) {
 
     /**
      * Where a library's material lies.
@@ -96,7 +96,7 @@ public record MaterialWire(
      * @param approved whether all members may use it
      * @param keptBy   who keeps it there
      */
-    public record PlaceWire(
+    public record ShelfPlace(
             UUID library,
             @Nullable UUID drawer,
             boolean approved,
@@ -193,7 +193,7 @@ public record MaterialWire(
                 FactsWire.of(m.facts()),
                 place == null
                         ? null
-                        : new PlaceWire(place.libraryId(), place.drawerId(), place.approved(), place.keptBy()));
+                        : new ShelfPlace(place.libraryId(), place.drawerId(), place.approved(), place.keptBy()));
     }
 
     private static @Nullable String subKind(MaterialRow m, Surface s) {
