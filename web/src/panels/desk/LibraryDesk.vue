@@ -137,11 +137,13 @@ function turn(to: string) {
 }
 .tabs :deep(button) {
   padding-inline: 10px;
+  white-space: nowrap;
 }
 .back {
   margin-left: auto;
 }
 .link {
+  font-size: 12px;
   color: var(--accent);
 }
 .body {

@@ -122,7 +122,12 @@ function scrolled(e: Event) {
         <i :class="{ down: finding.open }" aria-hidden="true" />
       </button>
       <template #below>
-        <button class="plain small tidy" :aria-pressed="finding.desk !== null" @click="lookAfter">
+        <button
+          v-if="finding.open"
+          class="plain tidy"
+          :aria-pressed="finding.desk !== null"
+          @click="lookAfter"
+        >
           Look after libraries …
         </button>
       </template>
@@ -237,8 +242,9 @@ function scrolled(e: Event) {
   margin: 0;
 }
 .tidy {
-  display: block;
-  padding: 6px 12px 2px;
+  padding: 5px 12px 6px;
+  border-top: 1px solid var(--line);
+  font-size: 12px;
   color: var(--accent);
 }
 .more {

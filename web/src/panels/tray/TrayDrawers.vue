@@ -46,8 +46,8 @@ function open(id: T) {
       >
         <span class="name">{{ d.name }}</span><span>{{ d.count }}</span>
       </button>
-      <slot name="below" />
     </div>
+    <slot name="below" />
   </div>
 </template>
 
