@@ -35,6 +35,7 @@ export type Kit = Schemas['KitWire']
 export type ItemNames = Schemas['ItemNames']
 export type ItemName = Schemas['ItemName']
 export type Standing = Schemas['StandingWire']
+export type SampleForm = 'TILE' | 'CLOTH' | 'VESSEL'
 export type UnusedItem = Schemas['UnusedWire']
 export type FacetValues = Schemas['FacetWire']
 export type Facet = FacetValues['name']
@@ -377,6 +378,15 @@ export const api = {
   materialFileAddress: (id: string, ending: string, material?: string) =>
     `${project(id)}/material-files/${ending}${material ? `?material=${material}` : ''}`,
   exportAddress: (id: string, ending: string) => `${project(id)}/exports/${ending}`,
+  /** On a form, or on a region where that is null. */
+  closerAddress: (
+    projectId: string,
+    material: string,
+    form: SampleForm | null,
+    region: { part: number; span: number },
+  ) =>
+    `${project(projectId)}/materials/${material}/closer?` +
+    (form ? `form=${form}` : `part=${region.part}&span=${region.span}`),
   chipAddress: (projectId: string, material: Material) =>
     `${project(projectId)}/materials/${material.id}/chip?${material.chip}`,
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,

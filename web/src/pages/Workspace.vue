@@ -9,10 +9,12 @@ import PartsLedger from '../panels/ledger/PartsLedger.vue'
 import LightCard from '../panels/light/LightCard.vue'
 import LightTray from '../panels/light/LightTray.vue'
 import PictureCard from '../panels/picture/PictureCard.vue'
+import CloserLook from '../panels/stage/CloserLook.vue'
 import StageView from '../panels/stage/StageView.vue'
 import SampleTray from '../panels/tray/SampleTray.vue'
 import SourceTray from '../panels/tray/SourceTray.vue'
 import { useChips } from '../stores/chips'
+import { useCloser } from '../stores/closer'
 import { listen } from '../stores/events'
 import { useFinding } from '../stores/finding'
 import { useImports } from '../stores/imports'
@@ -23,6 +25,7 @@ const props = defineProps<{ id: string }>()
 const workspace = useWorkspace()
 const imports = useImports()
 const finding = useFinding()
+const closer = useCloser()
 const router = useRouter()
 const missing = ref('')
 const help = ref(false)
@@ -46,7 +49,10 @@ onMounted(async () => {
       if (news.id === props.id && workspace.pending === 0 && news.version > (workspace.state?.version ?? 0))
         void workspace.catchUp()
     },
-    chip: (news) => useChips().hear(news.key),
+    chip: (news) => {
+      useChips().hear(news.key)
+      useCloser().hear(news.key)
+    },
     library: () => void useLibraries().hear(),
     open: () => void workspace.catchUp(),
   })
@@ -55,6 +61,7 @@ onBeforeUnmount(() => {
   window.removeEventListener('keydown', key)
   stop()
   workspace.close()
+  closer.close()
 })
 
 const SHORTCUTS: [string, string][] = [
@@ -66,6 +73,7 @@ const SHORTCUTS: [string, string][] = [
   ['F', 'Frame the selection'],
   ['X', 'Show only the selection, or everything again'],
   ['/', 'Find a material'],
+  ['L', 'Look closely at the chosen chip, or at what is selected; or no more'],
   ['T', 'Open the tray to half the window, or close it'],
   ['Ctrl-click a chip', 'Lay it side by side with others, up to six'],
   ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'],
@@ -90,6 +98,7 @@ function key(e: KeyboardEvent) {
     '5': () => (workspace.step = 'picture'),
     f: () => stage.value?.frame(),
     x: () => stage.value?.isolate(),
+    l: () => closer.toggle(),
     g: () => (e.shiftKey ? workspace.descend() : workspace.climb()),
     a: toggleApplying,
     t: () => (finding.open = !finding.open),
@@ -133,6 +142,7 @@ function answer(yes: boolean) {
     <WorkspaceHeader />
     <PartsLedger />
     <StageView ref="stage" />
+    <CloserLook v-if="closer.material && workspace.step !== 'prepare'" />
     <ArrivalCard v-if="workspace.step === 'prepare'" />
     <LookCard v-else-if="workspace.step === 'assign'" />
     <LightCard v-else-if="workspace.step === 'light'" />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted } from 'vue'
 import { api, type Level, type Material } from '../../api/client'
+import { useCloser } from '../../stores/closer'
 import { useDrag } from '../../stores/drag'
 import { drawerName, placeOf, useFinding } from '../../stores/finding'
 import { useLibraries } from '../../stores/libraries'
@@ -16,6 +17,7 @@ const workspace = useWorkspace()
 const finding = useFinding()
 const libraries = useLibraries()
 const drag = useDrag()
+const closer = useCloser()
 
 const drawers = computed(() => [
   { id: 'palette', name: 'Palette', count: finding.palette.length },
@@ -78,7 +80,10 @@ const setParts = computed(() => {
 
 function choose(m: Material, event?: MouseEvent | KeyboardEvent) {
   if (event && (event.ctrlKey || event.metaKey)) finding.compare(m.id)
-  else workspace.chosen = m.id
+  else {
+    workspace.chosen = m.id
+    if (closer.material) closer.look(m)
+  }
 }
 function put(level: Level) {
   if (workspace.chosen && workspace.selection.length > 0)
@@ -184,6 +189,9 @@ function scrolled(e: Event) {
       </label>
       <KeepIn label="Keep in …" @choose="(l, d) => chosen && keep(chosen, l, d)" />
       <div v-if="finding.open" class="more">
+        <v-btn size="small" title="Traced on a form of your choice (L)" @click="closer.look(chosen)"
+          >Look closely</v-btn
+        >
         <v-btn size="small" @click="finding.like = chosen">What reflects like it</v-btn>
         <v-btn size="small" @click="finding.near = chosen">What has its colour</v-btn>
         <v-btn size="small" @click="finding.compare(chosen.id)">

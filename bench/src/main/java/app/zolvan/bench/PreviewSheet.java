@@ -26,7 +26,7 @@ final class PreviewSheet {
                     long start = System.nanoTime();
                     p.coarse(m.surface(), library.images()::get, threads, Kernel.Kind.best());
                     double coarse = (System.nanoTime() - start) / 1e9;
-                    byte[] png = p.picture(m.surface(), library.images()::get, threads, Kernel.Kind.best());
+                    byte[] png = p.picture(m.surface(), library.images()::get, threads, Kernel.Kind.best(), () -> true);
                     System.out.printf(
                             "%s %s: first %.1f s, final %.1f s more%n",
                             m.code(), form, coarse, (System.nanoTime() - start) / 1e9 - coarse);

@@ -53,11 +53,21 @@ public class ChipService {
         tracer.shutdownNow();
     }
 
+    /** A picture that was kept. */
+    public Optional<byte[]> kept(String key) {
+        return mapper.find(key).map(ChipMapper.Picture::png);
+    }
+
+    /** Keeps another picture of a material under a name of its own. */
+    public void keep(String key, byte[] png) {
+        mapper.put(key, png);
+    }
+
     /** The picture, or nothing yet: then it is on its way, and the account is told. */
     Optional<byte[]> find(MaterialRow material, UUID account) {
         Surface surface = material.toSurface();
         String key = Chip.key(surface);
-        Optional<byte[]> known = Chip.shipped(key).or(() -> mapper.find(key).map(ChipMapper.Picture::png));
+        Optional<byte[]> known = Chip.shipped(key).or(() -> kept(key));
         if (known.isEmpty()) {
             ask(key, surface, account);
         }

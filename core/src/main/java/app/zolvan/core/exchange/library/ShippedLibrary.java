@@ -158,6 +158,22 @@ public record ShippedLibrary(List<Material> materials, Map<String, byte[]> image
                 tags);
     }
 
+    /**
+     * A pattern's colours as a library file tells them.
+     *
+     * @param pixels along its longer side
+     * @return a PNG of one repeat
+     */
+    public static byte[] colours(JsonValue p, int pixels) throws ImportException {
+        Recipe recipe = recipe(p, pixels);
+        double longer = Math.max(recipe.width(), recipe.height());
+        return new PatternImages(
+                        Patterns.of(recipe),
+                        Math.max(16, (int) Math.round(pixels * recipe.width() / longer)),
+                        Math.max(16, (int) Math.round(pixels * recipe.height() / longer)))
+                .colours(colouring(p));
+    }
+
     private static Surface textured(Surface surface, JsonValue p, Map<String, byte[]> images) throws ImportException {
         Recipe recipe = recipe(p, p.index("pixels", 512));
         RealSize real = new RealSize(recipe.width(), recipe.height());

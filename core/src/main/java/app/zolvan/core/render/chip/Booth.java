@@ -22,6 +22,7 @@ import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.core.texture.Png;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.BooleanSupplier;
 import java.util.function.Function;
 
 /**
@@ -49,7 +50,8 @@ final class Booth {
      * Traces a picture of a form, the same each time.
      *
      * @param images bytes of the surfaces' images by digest
-     * @return a PNG
+     * @param goOn   asked now and then; false ends the work
+     * @return a PNG; null where the work was ended
      */
     byte[] picture(
             Mesh form,
@@ -61,7 +63,8 @@ final class Booth {
             int height,
             int threads,
             Kernel.Kind kind,
-            Quality quality) {
+            Quality quality,
+            BooleanSupplier goOn) {
         Surface grey =
                 Surface.STANDARD.with(Parameter.SPECULAR_WEIGHT, 0).with(Parameter.BASE_COLOR, 0.36, 0.35, 0.335);
         Surface dark = grey.with(Parameter.BASE_COLOR, 0.09, 0.088, 0.084);
@@ -70,7 +73,10 @@ final class Booth {
                 .add(table, Transform.IDENTITY, List.of(dark, grey))
                 .build();
         Still still = new Still(scene, walls(), BACKDROP, camera, width, height, 1, BOUNCES);
-        still.render(quality, new Region(0, 0, width, height), threads, (share, samples) -> true);
+        still.render(quality, new Region(0, 0, width, height), threads, (share, samples) -> goOn.getAsBoolean());
+        if (!goOn.getAsBoolean()) {
+            return null;
+        }
         Development development = Development.PLAIN.denoised(true);
         float[] radiance = development.radiance(still.film(), 0, 0, width, height);
         return Png.encode(width, height, development.bytes(radiance), DPI);

@@ -83,7 +83,18 @@ public final class Chip {
                 new Vec3(0.118, 0.182, 0.255), new Vec3(0.010, -0.020, 0.000), Vec3.axis(1), Math.toRadians(25));
         List<Dress> dress = List.of(Dress.of(surface).metric(true).aged(age(surface)));
         return new Booth(FOOT, 1)
-                .picture(TILE, Transform.IDENTITY, dress, images, camera, WIDTH, HEIGHT, threads, kind, quality);
+                .picture(
+                        TILE,
+                        Transform.IDENTITY,
+                        dress,
+                        images,
+                        camera,
+                        WIDTH,
+                        HEIGHT,
+                        threads,
+                        kind,
+                        quality,
+                        () -> true);
     }
 
     /** How readily the tile ages; worked out once for each weathering, where something has aged. */

@@ -15,6 +15,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.BooleanSupplier;
 import java.util.function.Function;
 
 /**
@@ -61,15 +62,17 @@ public record Preview(Mesh mesh, Transform toWorld, double thickness, boolean me
      * Traces the picture, the same each time.
      *
      * @param images bytes of the surface's images by digest
-     * @return a PNG of {@link #WIDTH} × {@link #HEIGHT} pixels
+     * @param goOn   asked now and then; false ends the work
+     * @return a PNG of {@link #WIDTH} × {@link #HEIGHT} pixels; null where the work was ended
      */
-    public byte[] picture(Surface surface, Function<String, byte[]> images, int threads, Kernel.Kind kind) {
-        return picture(surface, images, threads, kind, 1, FINE);
+    public byte[] picture(
+            Surface surface, Function<String, byte[]> images, int threads, Kernel.Kind kind, BooleanSupplier goOn) {
+        return picture(surface, images, threads, kind, 1, FINE, goOn);
     }
 
     /** What is there first: half as large, and coarse. */
     public byte[] coarse(Surface surface, Function<String, byte[]> images, int threads, Kernel.Kind kind) {
-        return picture(surface, images, threads, kind, 2, COARSE);
+        return picture(surface, images, threads, kind, 2, COARSE, () -> true);
     }
 
     private byte[] picture(
@@ -78,7 +81,8 @@ public record Preview(Mesh mesh, Transform toWorld, double thickness, boolean me
             int threads,
             Kernel.Kind kind,
             int less,
-            Quality quality) {
+            Quality quality,
+            BooleanSupplier goOn) {
         Box3 box = mesh.bounds(toWorld);
         double size = box.size().length();
         Dress dress = Dress.of(surface).metric(metric).aged(age);
@@ -87,7 +91,18 @@ public record Preview(Mesh mesh, Transform toWorld, double thickness, boolean me
                 Transform.translation(-middle.x(), -middle.y(), -middle.z()).after(toWorld);
         List<Dress> all = Collections.nCopies(mesh.spanCount(), dress);
         return new Booth(-box.size().y() / 2, size / USUAL)
-                .picture(mesh, here, all, images, camera(here), WIDTH / less, HEIGHT / less, threads, kind, quality);
+                .picture(
+                        mesh,
+                        here,
+                        all,
+                        images,
+                        camera(here),
+                        WIDTH / less,
+                        HEIGHT / less,
+                        threads,
+                        kind,
+                        quality,
+                        goOn);
     }
 
     /** From the front, the right and above, as near to the origin as shows every vertex. */
