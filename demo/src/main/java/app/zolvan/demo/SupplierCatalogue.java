@@ -37,10 +37,10 @@ import javax.imageio.ImageIO;
  */
 public final class SupplierCatalogue {
     private static final int PAGE = 24;
-    private static final int PIXELS = 640;
+    private static final int PIXELS = 512;
     private static final int TINY = 96;
     private static final int GROUND = 0xF1F0EC;
-    private static final int BLUR = 9;
+    private static final int BLUR = 6;
     private static final double GRAIN = 0.05;
     /** Shares of answers that fail, and that are slow. */
     private static final double FAILING = 0.05;
@@ -195,8 +195,8 @@ public final class SupplierCatalogue {
             BufferedImage taken = switch (text(a, "photo")) {
                 case "soft" -> blurred(surface);
                 case "tiny" -> smaller(surface, TINY);
-                case "piece" -> onGround(surface, new double[][] {{80, 110}, {560, 110}, {560, 530}, {80, 530}});
-                case "tilted" -> onGround(surface, new double[][] {{150, 90}, {575, 140}, {530, 560}, {60, 500}});
+                case "piece" -> onGround(surface, new double[][] {{64, 88}, {448, 88}, {448, 424}, {64, 424}});
+                case "tilted" -> onGround(surface, new double[][] {{120, 72}, {460, 112}, {424, 448}, {48, 400}});
                 default -> surface;
             };
             ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -237,20 +237,22 @@ public final class SupplierCatalogue {
 
     /** Averages over a square, around the edges, so that it still fits together. */
     private static BufferedImage blurred(BufferedImage image) {
+        return blurred(blurred(image, 1, 0), 0, 1);
+    }
+
+    private static BufferedImage blurred(BufferedImage image, int dx, int dy) {
         int w = image.getWidth();
         int h = image.getHeight();
         BufferedImage out = new BufferedImage(w, h, BufferedImage.TYPE_INT_RGB);
-        int n = (2 * BLUR + 1) * (2 * BLUR + 1);
+        int n = 2 * BLUR + 1;
         for (int y = 0; y < h; y++) {
             for (int x = 0; x < w; x++) {
                 int[] sum = new int[3];
-                for (int dy = -BLUR; dy <= BLUR; dy++) {
-                    for (int dx = -BLUR; dx <= BLUR; dx++) {
-                        int rgb = image.getRGB(Math.floorMod(x + dx, w), Math.floorMod(y + dy, h));
-                        sum[0] += rgb >> 16 & 255;
-                        sum[1] += rgb >> 8 & 255;
-                        sum[2] += rgb & 255;
-                    }
+                for (int k = -BLUR; k <= BLUR; k++) {
+                    int rgb = image.getRGB(Math.floorMod(x + k * dx, w), Math.floorMod(y + k * dy, h));
+                    sum[0] += rgb >> 16 & 255;
+                    sum[1] += rgb >> 8 & 255;
+                    sum[2] += rgb & 255;
                 }
                 out.setRGB(x, y, ((sum[0] / n) << 16) | ((sum[1] / n) << 8) | (sum[2] / n));
             }

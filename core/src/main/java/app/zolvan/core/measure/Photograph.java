@@ -38,6 +38,8 @@ public record Photograph(int width, int height, Shows shows, double sharpness, b
     private static final double GROUND = 0.9;
     /** A corner that lies this far from where an upright rectangle has it, in shares of the shorter side, lies at a slant. */
     private static final double SLANT = 0.03;
+    /** On a slope it is a half. */
+    private static final double KEPT = 0.65;
     /** Contrast below this, in L*, is noise. */
     private static final double NOISE = 0.25;
 
@@ -52,12 +54,12 @@ public record Photograph(int width, int height, Shows shows, double sharpness, b
     }
 
     /**
-     * A sharp picture of any natural texture loses contrast slowly towards fine details; one out of focus falls off like its blur.
-     * The finest size at which at least a third of the contrast of the next coarser one is left.
+     * Where a picture is smooth, contrast halves from each size of detail to the next finer one, as it does on a slope; what is
+     * in focus keeps most of it. The finest size at which clearly more than half of the contrast of the next coarser one is left.
      */
     private static double sharpness(double[] details) {
         for (int k = 0; k + 1 < details.length; k++) {
-            if (details[k] > NOISE && details[k] > details[k + 1] / 3) {
+            if (details[k] > NOISE && details[k] > KEPT * details[k + 1]) {
                 return 1 << k;
             }
         }
