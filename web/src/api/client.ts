@@ -35,6 +35,9 @@ export type Kit = Schemas['KitWire']
 export type ItemNames = Schemas['ItemNames']
 export type ItemName = Schemas['ItemName']
 export type Standing = Schemas['StandingWire']
+export type Article = Schemas['ArticleWire']
+export type ArticleKind = Schemas['ArticleKind']
+export type Judged = Schemas['JudgedWire']
 export type SampleForm = 'TILE' | 'CLOTH' | 'VESSEL'
 export type UnusedItem = Schemas['UnusedWire']
 export type FacetValues = Schemas['FacetWire']
@@ -169,6 +172,15 @@ export const api = {
   find: (id: string, sought: Schemas['Sought']) =>
     send<Schemas['FoundWire']>('POST', `${project(id)}/library/find`, { body: sought }),
   recent: () => send<Material[]>('GET', '/api/library/recent'),
+  articles: (words: string, kind: string, from: number) =>
+    send<Schemas['CatalogueWire']>(
+      'GET',
+      `/api/supplier/articles?words=${encodeURIComponent(words)}&kind=${encodeURIComponent(kind)}&from=${from}`,
+    ),
+  judged: (article: string) => send<Judged>('GET', `/api/supplier/articles/${article}/photograph`),
+  photoAddress: (article: string) => `/api/supplier/photos/${article}`,
+  bringArticle: (id: string, version: number, article: string, width: number | null) =>
+    send<ProjectState>('POST', `${project(id)}/supplier/${article}`, { version, body: { width } }),
   libraries: () => send<Libraries>('GET', '/api/libraries'),
   createLibrary: (name: string) => send<{ id: string }>('POST', '/api/libraries', { body: { name } }),
   renameLibrary: (library: string, name: string) =>

@@ -6,7 +6,7 @@ import { useWorkspace } from './workspace'
 /** How long after the last letter the library is asked, in ms. */
 const PAUSE = 120
 /** Drawers whose chips are known without asking the library. */
-const HERE = ['palette', 'recent', 'arrived']
+const HERE = ['palette', 'recent', 'arrived', 'supplier']
 /** The most that are laid side by side. */
 export const ABREAST = 6
 
@@ -83,7 +83,7 @@ export const useFinding = defineStore('finding', () => {
       return [...own.value, ...found.value.filter((m) => !first.has(m.id))]
     }
     if (drawer.value === 'recent') return recent.value
-    return drawer.value === 'palette' ? palette.value : arrived.value
+    return drawer.value === 'arrived' ? arrived.value : palette.value
   })
 
   async function ask(from: number) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted } from 'vue'
+import { computed, onBeforeUnmount, onMounted, watch } from 'vue'
 import { api, type Level, type Material } from '../../api/client'
 import { useCloser } from '../../stores/closer'
 import { useDrag } from '../../stores/drag'
@@ -10,6 +10,7 @@ import LibraryDesk from '../desk/LibraryDesk.vue'
 import KeepIn from './KeepIn.vue'
 import SampleChip from './SampleChip.vue'
 import SideBySide from './SideBySide.vue'
+import SupplierShelf from './SupplierShelf.vue'
 import TrayDrawers from './TrayDrawers.vue'
 import TrayFilters from './TrayFilters.vue'
 
@@ -47,7 +48,18 @@ const drawers = computed(() => [
     name: k.kind.charAt(0).toUpperCase() + k.kind.slice(1),
     count: k.count,
   })),
+  { id: 'supplier', name: 'Supplier’s samples', count: null, section: true },
 ])
+watch(
+  () => finding.drawer,
+  (name) => {
+    if (name === 'supplier') {
+      finding.open = true
+      finding.comparing = false
+    }
+    finding.desk = null
+  },
+)
 /** The library whose drawer is open. */
 const inLibrary = computed(() => libraries.find(placeOf(finding.drawer)[0]))
 
@@ -66,6 +78,10 @@ function keep(m: Material, library: string, drawer: string | null) {
     ? libraries.act(() => api.moveItems(library, [m.id], drawer), `${m.name} moved`)
     : libraries.keep(library, drawer, [m.id])
 }
+/** Whether something that needs the width is shown instead of chips. */
+const apart = computed(
+  () => finding.open && (finding.desk !== null || (finding.drawer === 'supplier' && !finding.words)),
+)
 function lookAfter() {
   finding.open = true
   finding.comparing = false
@@ -139,6 +155,7 @@ function scrolled(e: Event) {
     </TrayDrawers>
     <LibraryDesk v-if="finding.open && finding.desk" v-model="finding.desk" />
     <SideBySide v-else-if="finding.open && finding.comparing" />
+    <SupplierShelf v-else-if="finding.drawer === 'supplier' && !finding.words" />
     <div v-else class="middle">
       <TrayFilters v-if="finding.open" />
       <p v-else-if="finding.told || finding.failed" class="told small soft" role="status">
@@ -167,7 +184,7 @@ function scrolled(e: Event) {
         </p>
       </div>
     </div>
-    <div v-if="chosen && !finding.desk" class="act">
+    <div v-if="chosen && !apart" class="act">
       <b>{{ chosen.code }}</b> <span class="chosen-name">{{ chosen.name }}</span>
       <v-btn size="small" :disabled="!workspace.current" @click="put('set')">
         Put on set<template v-if="setParts"> · {{ counted(setParts, 'part') }}</template>
@@ -202,7 +219,7 @@ function scrolled(e: Event) {
         Side by side · {{ finding.compared.length }}
       </v-btn>
     </div>
-    <div v-else-if="!finding.desk && finding.compared.length > 1 && !finding.comparing" class="act">
+    <div v-else-if="!apart && finding.compared.length > 1 && !finding.comparing" class="act">
       <v-btn size="small" @click="beside">Side by side · {{ finding.compared.length }}</v-btn>
     </div>
   </section>

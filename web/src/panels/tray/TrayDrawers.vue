@@ -7,7 +7,7 @@ import { useDrag } from '../../stores/drag'
  */
 defineProps<{
   label: string
-  drawers: { id: T; name: string; count: number; depth?: number; section?: boolean; takes?: boolean }[]
+  drawers: { id: T; name: string; count: number | null; depth?: number; section?: boolean; takes?: boolean }[]
 }>()
 const drag = useDrag()
 const chosen = defineModel<T>({ required: true })

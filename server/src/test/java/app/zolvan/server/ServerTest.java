@@ -22,6 +22,8 @@ import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.web.server.LocalServerPort;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
 import tools.jackson.databind.JsonNode;
 
 /** A running server on the test database, and a designer of its own for each test. */
@@ -29,6 +31,14 @@ import tools.jackson.databind.JsonNode;
         webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
         properties = {"zolvan.upload-limit=2MB", "zolvan.sign-in.tries=3"})
 abstract class ServerTest {
+    /** A supplier's catalogue for all of them. */
+    protected static final FakeSupplier SUPPLIER = new FakeSupplier();
+
+    @DynamicPropertySource
+    static void supplier(DynamicPropertyRegistry properties) {
+        properties.add("zolvan.supplier", SUPPLIER::address);
+    }
+
     @LocalServerPort
     private int port;
 

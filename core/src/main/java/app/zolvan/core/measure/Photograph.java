@@ -66,6 +66,33 @@ public record Photograph(int width, int height, Shows shows, double sharpness, b
         return 1; // no contrast at all: an even colour is as sharp as it gets
     }
 
+    /** The same of a picture with other numbers of pixels, of which this one was looked at. */
+    public Photograph of(int wide, int high) {
+        if (wide == width && high == height) {
+            return this;
+        }
+        double by = (double) wide / width;
+        double[][] at = corners == null ? null : new double[4][];
+        for (int i = 0; at != null && i < 4; i++) {
+            at[i] = new double[] {corners[i][0] * by, corners[i][1] * by};
+        }
+        return new Photograph(wide, high, shows, sharpness * by, tiles, at);
+    }
+
+    /** Width and height of what it shows, in pixels: of the piece, where there is one. */
+    public double[] seen() {
+        if (corners == null) {
+            return new double[] {width, height};
+        }
+        double wide = (apart(0, 1) + apart(3, 2)) / 2;
+        double high = (apart(0, 3) + apart(1, 2)) / 2;
+        return new double[] {wide, high};
+    }
+
+    private double apart(int i, int j) {
+        return Math.hypot(corners[i][0] - corners[j][0], corners[i][1] - corners[j][1]);
+    }
+
     public boolean isSmall() {
         return (double) width * height < (double) SMALL * SMALL;
     }

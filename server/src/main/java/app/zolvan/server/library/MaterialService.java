@@ -138,6 +138,11 @@ public class MaterialService {
                 null);
     }
 
+    /** A new material of the project with what is known of it, from elsewhere; not stored yet. */
+    public static MaterialRow brought(UUID project, Material made, Facts facts, int position) {
+        return row(UUID.randomUUID(), project, null, false, made, position, facts);
+    }
+
     /** Keeps that a designer put a project's material on something, where the library has its original. */
     public void noteUse(UUID account, MaterialRow row) {
         MaterialRow original = row.origin() == null ? null : find(row.origin());

@@ -21,9 +21,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/projects/{id}")
 class KeepController {
     private final KeepCommands commands;
+    private final SupplierCommands suppliers;
 
-    KeepController(KeepCommands commands) {
+    KeepController(KeepCommands commands, SupplierCommands suppliers) {
         this.commands = commands;
+        this.suppliers = suppliers;
     }
 
     @PostMapping("/kits/{kit}")
@@ -55,8 +57,22 @@ class KeepController {
                 commands.tell(account, id, ProjectService.version(seen), material, facts.facts()));
     }
 
+    /** @param width of what the photograph shows, in metres; null for what the supplier says */
+    record Bringing(@Nullable Double width) {}
+
+    /** Brings an article of the supplier's into the palette. */
+    @PostMapping("/supplier/{number}")
+    ResponseEntity<ProjectState> bring(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable String number,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @RequestBody Bringing b) {
+        return CommandController.tagged(suppliers.bring(account, id, ProjectService.version(seen), number, b.width()));
+    }
+
     /**
-     * @param of       another material; null for nothing known
+     * @param of another material; null for nothing known
      * @param withLook whether its look comes along
      */
     record MadeOf(@Nullable UUID of, boolean withLook) {}
