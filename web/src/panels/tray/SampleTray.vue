@@ -37,6 +37,7 @@ const drawers = computed(() => [
       })),
     ]
   }),
+  { id: 'supplier', name: 'Supplier’s samples', count: null, section: true },
   {
     id: 'all',
     name: 'Whole library',
@@ -48,7 +49,6 @@ const drawers = computed(() => [
     name: k.kind.charAt(0).toUpperCase() + k.kind.slice(1),
     count: k.count,
   })),
-  { id: 'supplier', name: 'Supplier’s samples', count: null, section: true },
 ])
 watch(
   () => finding.drawer,

@@ -193,7 +193,9 @@ const lines = computed(() => {
       </p>
       <template v-else>
         <img v-if="verdict" class="large" :src="api.photoAddress(article.number)" :alt="article.name" />
-        <b>{{ article.number }}</b> {{ article.name }}
+        <p>
+          <b>{{ article.number }}</b> {{ article.name }}
+        </p>
         <dl class="small">
           <template v-for="[name, value] in lines" :key="name">
             <dt class="soft">{{ name }}</dt>
@@ -274,6 +276,7 @@ const lines = computed(() => {
   grid-template-columns: repeat(auto-fill, 128px);
   gap: 10px;
   align-content: start;
+  grid-auto-rows: max-content;
 }
 .sample {
   border: 1px solid #c6c3bd;

@@ -56,7 +56,7 @@ public final class SupplierCatalogue {
     private final Map<String, byte[]> photos = new ConcurrentHashMap<>();
 
     /** @param random null for one that is always quick and never fails */
-    SupplierCatalogue(RandomGenerator random) {
+    public SupplierCatalogue(RandomGenerator random) {
         this.random = random;
         try (InputStream in = SupplierCatalogue.class.getResourceAsStream("supplier.json")) {
             JsonValue all = JsonValue.parseTrusted(in);
@@ -286,7 +286,7 @@ public final class SupplierCatalogue {
     }
 
     /** Starts answering on a port of the loopback address; 0 takes a free one. */
-    HttpServer serve(int port) throws IOException {
+    public HttpServer serve(int port) throws IOException {
         HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 0);
         server.createContext("/", this::handle);
         server.setExecutor(Executors.newFixedThreadPool(4, work -> {

@@ -1,6 +1,7 @@
 package app.zolvan.e2e;
 
 import app.zolvan.demo.DemoFiles;
+import app.zolvan.demo.SupplierCatalogue;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
@@ -48,6 +49,8 @@ final class RunningZolvan {
                 jar().toString(),
                 "--server.port=" + port,
                 "--zolvan.demo=" + demo,
+                "--zolvan.supplier=http://127.0.0.1:"
+                        + new SupplierCatalogue(null).serve(0).getAddress().getPort(),
                 "--zolvan.upload-limit=" + (Boolean.getBoolean("zolvan.figures") ? "200MB" : "20MB"),
                 "--spring.datasource.url=jdbc:postgresql://" + host + "/zolvan_e2e");
         Process process =
