@@ -35,6 +35,7 @@ export type Kit = Schemas['KitWire']
 export type ItemNames = Schemas['ItemNames']
 export type ItemName = Schemas['ItemName']
 export type Standing = Schemas['StandingWire']
+export type ReliefName = Schemas['ReliefWire']['name']
 export type Article = Schemas['ArticleWire']
 export type ArticleKind = Schemas['ArticleKind']
 export type Judged = Schemas['JudgedWire']
@@ -172,6 +173,8 @@ export const api = {
   find: (id: string, sought: Schemas['Sought']) =>
     send<Schemas['FoundWire']>('POST', `${project(id)}/library/find`, { body: sought }),
   recent: () => send<Material[]>('GET', '/api/library/recent'),
+  drawRelief: (id: string, relief: Schemas['NewRelief']) =>
+    send<Schemas['ReliefMade']>('POST', `${project(id)}/reliefs`, { body: relief }),
   articles: (words: string, kind: string, from: number) =>
     send<Schemas['CatalogueWire']>(
       'GET',

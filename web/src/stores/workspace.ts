@@ -38,6 +38,7 @@ export const useWorkspace = defineStore('workspace', () => {
     metals: [],
     conventions: [],
     orders: [],
+    reliefs: [],
   })
   const strata = shallowRef<Stratum[]>([])
   const selection = ref<Region[]>([])

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Card } from './card'
+import ReliefPattern from './ReliefPattern.vue'
 import ParameterControl from './ParameterControl.vue'
 import WishSlider from './WishSlider.vue'
 
@@ -23,4 +24,5 @@ const raised = computed(() => props.of.material.textures.some((t) => t.parameter
   <p v-if="!raised && of.material.relief === null" class="soft small">
     Smooth: this material has no picture of a relief.
   </p>
+  <ReliefPattern :key="of.material.id" :of="of" />
 </template>

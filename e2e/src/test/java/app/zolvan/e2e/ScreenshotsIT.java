@@ -7,6 +7,7 @@ import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.KeyboardModifier;
 import com.microsoft.playwright.options.SelectOption;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -122,7 +123,49 @@ class ScreenshotsIT {
         settle(d);
         save(d.page, "side-by-side");
         d.page.click("text=Back to the tray");
+        kept(d);
+        d.openDrawer("Supplier");
+        d.page.click("[data-article=BW-320]");
+        d.page.waitForSelector("text=cut out and straightened");
+        d.page.waitForFunction("() => [...document.querySelectorAll('.sample')].every(s => s.querySelector('img'))");
+        settle(d);
+        save(d.page, "supplier");
+        d.openDrawer("Palette");
         d.page.keyboard().press("t");
+    }
+
+    /** The tray with a library of one's own, and a closer look at one of its materials. */
+    private void kept(Designer d) {
+        d.openDrawer("Palette");
+        d.page.click("text=Look after libraries");
+        d.page.click(".desk button[role=radio]:has-text('Drawers')");
+        for (String name : List.of("Enamels", "Metals", "Soft goods")) {
+            d.page.fill("[aria-label='New drawer']", name);
+            d.page.keyboard().press("Enter");
+            d.page.waitForSelector(".desk li:has-text('" + name + "')");
+        }
+        d.page.click("text=Back to the tray");
+        for (String[] code : new String[][] {
+            {"PT-017", "Enamels"},
+            {"MT-003", "Metals"},
+            {"MT-009", "Metals"},
+            {"LE-002", "Soft goods"},
+            {"FB-011", "Soft goods"}
+        }) {
+            d.page.click(".sample-tray [data-code=" + code[0] + "]");
+            d.page.selectOption(".sample-tray [aria-label='Keep in …']", code[1]);
+            d.page.waitForSelector("text=kept in My library › " + code[1]);
+        }
+        d.openDrawer("My library");
+        d.page.click(".sample-tray [data-code=MT-501]");
+        d.page.click("text=Look closely");
+        d.page.click(".closer button:has-text('Vessel')");
+        d.page.waitForSelector(".closer img");
+        d.page.waitForSelector(
+                ".closer [role=status]", new Page.WaitForSelectorOptions().setState(WaitForSelectorState.HIDDEN));
+        settle(d);
+        save(d.page, "keeping");
+        d.page.click("[aria-label='Close the closer look']");
     }
 
     /** Brass that has corroded, beside an effect paint; as they were again afterwards. */

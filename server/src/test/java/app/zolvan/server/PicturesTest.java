@@ -75,6 +75,27 @@ class PicturesTest extends ProjectTest {
         return Map.of("picture", Map.of("of", parameter, "image", image, "real_size", List.of(0.5, high)));
     }
 
+    @Test
+    void aReliefIsDrawnByAPatternAndLaidAtItsSize() {
+        Map<String, Object> relief = Map.of("pattern", "HAMMERED", "detail", 0.01, "depth", 0.001, "seed", 4);
+        JsonNode made = browser.post(project + "/reliefs", relief).json();
+        assertThat(made.get("size").asDouble()).isEqualTo(0.12);
+        assertThat(browser.post(project + "/reliefs", relief).json()).isEqualTo(made);
+        String image = made.get("sha256").asString();
+        adjust(Map.of(
+                "picture",
+                Map.of("of", "geometry_normal", "image", image, "channel", "rgb", "real_size", List.of(0.12, 0.12))));
+        assertThat(lookOf(state, LEG).get("physical").toString()).contains(image);
+        for (Map<String, Object> odd : List.<Map<String, Object>>of(
+                Map.of("pattern", "HAMMERED", "detail", 0.01, "depth", 0.02, "seed", 4),
+                Map.of("pattern", "HAMMERED", "detail", 7, "depth", 0, "seed", 4),
+                Map.of("pattern", "HAMMERED", "detail", 0.01, "depth", -1, "seed", 4))) {
+            assertThat(browser.post(project + "/reliefs", odd).status()).isEqualTo(422);
+        }
+        assertThat(stranger().asNewDesigner(accounts).post(project + "/reliefs", relief).status())
+                .isEqualTo(404);
+    }
+
     private void adjust(Map<String, Object> values) {
         post("/adjustments", change(values));
     }

@@ -10,6 +10,7 @@ import app.zolvan.core.material.Metal;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Substance;
 import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.texture.ReliefPattern;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.colour.ColourWire;
 import app.zolvan.server.project.ProjectService;
@@ -131,7 +132,11 @@ class LibraryController {
             List<String> first,
             List<MetalWire> metals,
             List<ConventionWire> conventions,
-            List<OrderWire> orders) {}
+            List<OrderWire> orders,
+            List<ReliefWire> reliefs) {}
+
+    /** A pattern that a relief can have. */
+    record ReliefWire(ReliefPattern name, String label) {}
 
     /** An order that materials can be laid in. */
     record OrderWire(Shelf.Order name, String label) {}
@@ -161,6 +166,9 @@ class LibraryController {
                         .toList(),
                 Arrays.stream(Shelf.Order.values())
                         .map(o -> new OrderWire(o, o.label()))
+                        .toList(),
+                Arrays.stream(ReliefPattern.values())
+                        .map(r -> new ReliefWire(r, r.label()))
                         .toList());
     }
 

@@ -19,7 +19,7 @@ import app.zolvan.core.model.SourceMaterial;
 import app.zolvan.core.prepare.Finding;
 import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.asset.AssetService;
-import app.zolvan.server.asset.PostedPicture;
+
 import app.zolvan.server.event.EventService;
 import app.zolvan.server.library.KitService;
 import app.zolvan.server.library.MaterialRow;
@@ -658,8 +658,8 @@ public class ModelStore implements SceneSource {
      *
      * @return its digest
      */
-    String bring(UUID project, PostedPicture picture) {
-        String digest = assets.store(picture.bytes(), picture.header().mediaType());
+    String bring(UUID project, byte[] picture, String mediaType) {
+        String digest = assets.store(picture, mediaType);
         assets.addToProject(project, digest);
         mapper.countChange(project, false);
         forgetWhenDone(project);

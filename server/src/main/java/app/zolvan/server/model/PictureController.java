@@ -1,15 +1,22 @@
 package app.zolvan.server.model;
 
+import app.zolvan.core.texture.ReliefPattern;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.PostedPicture;
+import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.ProjectService;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotNull;
 import java.io.IOException;
 import java.util.UUID;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Pictures that designers bring to a project's materials. */
@@ -28,12 +35,42 @@ class PictureController {
 
     record KeptPicture(String sha256) {}
 
+    /**
+     * @param detail width of a detail in metres
+     * @param depth  in metres
+     */
+    record NewRelief(
+            @NotNull ReliefPattern pattern, double detail, double depth, @Min(0) @Max(1_000_000) int seed) {}
+
+    /** @param size of one repeat, in metres */
+    record ReliefMade(String sha256, double size) {}
+
+    /** Draws the normals of a relief; the same one is kept once. */
+    @PostMapping("/api/projects/{id}/reliefs")
+    @Transactional
+    public ReliefMade draw(
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody NewRelief r) {
+        projects.require(account, id);
+        if (!(r.detail() >= ReliefPattern.FINEST && r.detail() <= ReliefPattern.COARSEST)) {
+            throw Problem.ofField("detail", "Details are 0.1 mm to 500 mm wide.");
+        }
+        if (!(r.depth() >= 0 && r.depth() <= r.detail())) {
+            throw Problem.ofField("depth", "A relief is at most as deep as its details are wide.");
+        }
+        byte[] png = r.pattern().normals(r.detail(), r.depth(), r.seed());
+        return new ReliefMade(models.bring(id, png, "image/png"), ReliefPattern.repeat(r.detail()));
+    }
+
     /** Takes a PNG or JPEG as the request's body; the same one is kept once. */
     @PostMapping("/api/projects/{id}/pictures")
     @Transactional
     public KeptPicture add(@AuthenticationPrincipal Account account, @PathVariable UUID id, HttpServletRequest request)
             throws IOException {
         projects.require(account, id);
-        return new KeptPicture(models.bring(id, PostedPicture.of(request, MOST_BYTES, LOOKED_AT)));
+        return new KeptPicture(bring(id, PostedPicture.of(request, MOST_BYTES, LOOKED_AT)));
+    }
+
+    private String bring(UUID project, PostedPicture picture) {
+        return models.bring(project, picture.bytes(), picture.header().mediaType());
     }
 }

@@ -1,5 +1,19 @@
 package app.zolvan.core.exchange.formats;
 
+import javax.imageio.stream.ImageOutputStream;
+import javax.imageio.ImageWriter;
+import javax.imageio.ImageIO;
+import javax.imageio.IIOImage;
+import java.util.zip.ZipOutputStream;
+import java.util.zip.ZipEntry;
+import java.util.Arrays;
+import java.awt.image.WritableRaster;
+import java.awt.image.Raster;
+import java.awt.image.DataBuffer;
+import java.awt.image.ComponentColorModel;
+import java.awt.image.BufferedImage;
+import java.awt.color.ColorSpace;
+import java.awt.Transparency;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -412,5 +426,92 @@ class MaterialFilesTest {
             Model turned = read("a.zip", zip(Map.of("a_normal.png", ImageFile.png(image))));
             assertThat(String.join(" ", turned.notes())).as(code).contains("green points down");
         }
+    }
+
+    /** However its pixels are kept, a picture shows its colour; what can't be read, or is a trap, is said and left out. */
+    @Test
+    void picturesOfEveryMakeAreReadOrSaid() throws Exception {
+        Map<String, byte[]> files = new LinkedHashMap<>();
+        files.put("deep_basecolor.png", drawn(deep(), 0x906040));
+        files.put("grey_basecolor.png", drawn(new BufferedImage(8, 8, BufferedImage.TYPE_BYTE_GRAY), 0x777777));
+        files.put("few_basecolor.png", drawn(new BufferedImage(8, 8, BufferedImage.TYPE_BYTE_INDEXED), 0x996633));
+        files.put("clear_basecolor.png", drawn(new BufferedImage(8, 8, BufferedImage.TYPE_INT_ARGB), 0x406080));
+        Model model = read("set.zip", zip(files));
+        assertThat(model.sources()).hasSize(4);
+        Map<String, Integer> seen = new LinkedHashMap<>();
+        for (SourceMaterial m : model.sources()) {
+            seen.put(m.name(), pixel(model, m.material().surface(), Parameter.BASE_COLOR));
+        }
+        assertThat(seen.values()).containsExactlyInAnyOrder(0x906040, 0x777777, 0x996633, 0x406080);
+
+        byte[] bomb = drawn(new BufferedImage(8, 8, BufferedImage.TYPE_INT_RGB), 0);
+        bomb[17] = 1; // says that it is 65,544 pixels wide and as high
+        bomb[21] = 1;
+        byte[] cut = Arrays.copyOf(drawn(new BufferedImage(64, 64, BufferedImage.TYPE_INT_RGB), 1), 70);
+        for (byte[] bad : new byte[][] {bomb, cut, inks(), "not a picture".getBytes(StandardCharsets.US_ASCII)}) {
+            files.put("bad_basecolor.png", bad);
+            Model rest = read("set.zip", zip(files));
+            assertThat(rest.sources().size()).isBetween(4, 5);
+            boolean told = String.join(" ", rest.notes()).contains("bad_basecolor");
+            boolean readable = rest.sources().stream()
+                    .filter(m -> m.name().startsWith("Bad"))
+                    .flatMap(m -> m.material().surface().textures().values().stream())
+                    .allMatch(t -> isReadable(rest.images().get(t.image()).bytes()));
+            assertThat(told || readable).as("%s", rest.notes()).isTrue();
+        }
+        ByteArrayOutputStream zeros = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(zeros)) {
+            zip.putNextEntry(new ZipEntry("bomb_basecolor.png"));
+            byte[] block = new byte[1 << 20];
+            for (int i = 0; i < 1_200; i++) {
+                zip.write(block);
+            }
+        }
+        assertThatThrownBy(() -> read("bomb.zip", zeros.toByteArray()))
+                .isInstanceOf(ImportException.class)
+                .message()
+                .hasSizeBetween(20, 300);
+    }
+
+    private static boolean isReadable(byte[] picture) {
+        try {
+            return ImageFile.decode(picture, 1_000_000) != null;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    /** Sixteen bits a component. */
+    private static BufferedImage deep() {
+        ColorSpace srgb = ColorSpace.getInstance(ColorSpace.CS_sRGB);
+        ComponentColorModel model =
+                new ComponentColorModel(srgb, false, false, Transparency.OPAQUE, DataBuffer.TYPE_USHORT);
+        WritableRaster raster = model.createCompatibleWritableRaster(8, 8);
+        return new BufferedImage(model, raster, false, null);
+    }
+
+    private static byte[] drawn(BufferedImage image, int rgb) throws IOException {
+        for (int y = 0; y < image.getHeight(); y++) {
+            for (int x = 0; x < image.getWidth(); x++) {
+                image.setRGB(x, y, 0xFF000000 | rgb);
+            }
+        }
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        assertThat(ImageIO.write(image, "png", out)).isTrue();
+        return out.toByteArray();
+    }
+
+    /** A JPEG of four components, as print shops have them. */
+    private static byte[] inks() throws IOException {
+        WritableRaster raster = Raster.createInterleavedRaster(DataBuffer.TYPE_BYTE, 8, 8, 4, null);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ImageWriter writer = ImageIO.getImageWritersByFormatName("jpeg").next();
+        try (ImageOutputStream to = ImageIO.createImageOutputStream(out)) {
+            writer.setOutput(to);
+            writer.write(null, new IIOImage(raster, null, null), null);
+        } finally {
+            writer.dispose();
+        }
+        return out.toByteArray();
     }
 }

@@ -1,0 +1,63 @@
+package app.zolvan.core.texture;
+
+/** Reliefs that a designer lays over a surface without any picture: a pattern, how large its details are, and how deep. */
+public enum ReliefPattern {
+    FINE_NOISE("noise", "Fine noise"),
+    SOFT_NOISE("clouds", "Soft noise"),
+    TURBULENCE("turbulence", "Turbulence"),
+    WAVES("waves", "Waves"),
+    RIPPLES("ripples", "Ripples"),
+    RIBS("ribs", "Ribs"),
+    HAMMERED("hammered", "Hammered"),
+    ORANGE_PEEL("orange-peel", "Orange peel"),
+    PEBBLED("pebbled", "Pebbled"),
+    BRUSHED("brushed", "Brushed"),
+    KNURLED("knurled", "Knurled"),
+    LEATHER("leather", "Leather grain"),
+    TROWELLED("trowelled", "Trowelled"),
+    BUBBLES("bubbles", "Bubbles"),
+    WEAVE("weave", "Weave");
+
+    /** Widths of a detail, in metres. */
+    public static final double FINEST = 0.0001;
+
+    public static final double COARSEST = 0.5;
+
+    /** Details side by side in one repeat. */
+    private static final int ABREAST = 12;
+
+    private static final int PIXELS = 512;
+
+    private final String pattern;
+    private final String label;
+
+    ReliefPattern(String pattern, String label) {
+        this.pattern = pattern;
+        this.label = label;
+    }
+
+    public String label() {
+        return label;
+    }
+
+    /** Width and height of one repeat, in metres. */
+    public static double repeat(double detail) {
+        return ABREAST * detail;
+    }
+
+    /**
+     * Its normals, as a PNG of one repeat.
+     *
+     * @param detail width of one detail in metres
+     * @param depth  from its lowest to its highest place, in metres; at most as much as a detail is wide
+     * @param seed   another one gives another piece of the same
+     */
+    public byte[] normals(double detail, double depth, int seed) {
+        if (!(detail >= FINEST && detail <= COARSEST && depth >= 0 && depth <= detail)) {
+            throw new IllegalArgumentException("out of range");
+        }
+        double side = repeat(detail);
+        Recipe recipe = new Recipe(pattern, side, side, seed, ABREAST);
+        return new PatternImages(Patterns.of(recipe), PIXELS).normals(depth, side, side);
+    }
+}

@@ -1,0 +1,40 @@
+package app.zolvan.core.texture;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+class ReliefPatternTest {
+    /** Slopes are depth over width: twice as deep, twice as steep; as deep and as wide, the same. */
+    @ParameterizedTest
+    @EnumSource(ReliefPattern.class)
+    void slopesGoByDepthAndWidth(ReliefPattern p) throws IOException {
+        double once = steepness(p.normals(0.002, 0.00005, 3));
+        assertThat(once).as("it stands out").isGreaterThan(0.004);
+        assertThat(steepness(p.normals(0.002, 0.0001, 3)) / once).isCloseTo(2, within(0.25));
+        assertThat(steepness(p.normals(0.02, 0.0005, 3)) / once).isCloseTo(1, within(0.05));
+        assertThat(steepness(p.normals(0.002, 0, 3))).isLessThan(0.006);
+        assertThatThrownBy(() -> p.normals(0.002, 0.0021, 1)).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    /** Mean slope, read back from the picture; a code is 1/127.5, so a flat one reads about 0.004. */
+    private static double steepness(byte[] png) throws IOException {
+        BufferedImage image = ImageFile.decode(png, 1 << 20);
+        double sum = 0;
+        for (int y = 0; y < image.getHeight(); y++) {
+            for (int x = 0; x < image.getWidth(); x++) {
+                int rgb = image.getRGB(x, y);
+                double nx = (rgb >> 16 & 255) / 127.5 - 1;
+                double ny = (rgb >> 8 & 255) / 127.5 - 1;
+                double nz = (rgb & 255) / 127.5 - 1;
+                sum += Math.hypot(nx, ny) / Math.max(0.05, nz);
+            }
+        }
+        return sum / (image.getWidth() * image.getHeight());
+    }
+}
