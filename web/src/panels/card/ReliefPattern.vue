@@ -57,7 +57,9 @@ function another() {
         <LengthField v-model="depth" label="Depth of the relief" lazy @update:model-value="draw" />
       </label>
       <div class="acts">
-        <button class="plain link" :disabled="drawing" @click="draw">{{ drawing ? 'drawing …' : 'Lay it' }}</button>
+        <button class="plain link" :disabled="drawing" @click="draw">
+          {{ drawing ? 'drawing …' : 'Lay it' }}
+        </button>
         <button class="plain link" :disabled="drawing" @click="another">Another piece of it</button>
       </div>
     </template>

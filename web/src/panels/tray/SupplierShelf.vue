@@ -279,6 +279,8 @@ const lines = computed(() => {
   grid-auto-rows: max-content;
 }
 .sample {
+  display: grid;
+  align-content: start;
   border: 1px solid #c6c3bd;
   border-radius: var(--radius);
   background: #fdfcfa;

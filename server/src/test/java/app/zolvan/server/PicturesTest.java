@@ -92,7 +92,10 @@ class PicturesTest extends ProjectTest {
                 Map.of("pattern", "HAMMERED", "detail", 0.01, "depth", -1, "seed", 4))) {
             assertThat(browser.post(project + "/reliefs", odd).status()).isEqualTo(422);
         }
-        assertThat(stranger().asNewDesigner(accounts).post(project + "/reliefs", relief).status())
+        assertThat(stranger()
+                        .asNewDesigner(accounts)
+                        .post(project + "/reliefs", relief)
+                        .status())
                 .isEqualTo(404);
     }
 

@@ -19,7 +19,6 @@ import app.zolvan.core.model.SourceMaterial;
 import app.zolvan.core.prepare.Finding;
 import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.asset.AssetService;
-
 import app.zolvan.server.event.EventService;
 import app.zolvan.server.library.KitService;
 import app.zolvan.server.library.MaterialRow;

@@ -40,7 +40,10 @@ class PictureController {
      * @param depth  in metres
      */
     record NewRelief(
-            @NotNull ReliefPattern pattern, double detail, double depth, @Min(0) @Max(1_000_000) int seed) {}
+            @NotNull ReliefPattern pattern,
+            double detail,
+            double depth,
+            @Min(0) @Max(1_000_000) int seed) {}
 
     /** @param size of one repeat, in metres */
     record ReliefMade(String sha256, double size) {}

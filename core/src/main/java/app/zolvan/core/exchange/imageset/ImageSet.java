@@ -15,6 +15,7 @@ import app.zolvan.core.material.TextureUse.Channel;
 import app.zolvan.core.material.TextureUse.RealSize;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.texture.ImageFile;
+import app.zolvan.core.texture.ImageHeader;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -41,6 +42,9 @@ public final class ImageSet {
     private static final double USUAL = 1;
     private static final double RELIEF = 0.002;
     private static final long MOST_PIXELS = 64_000_000;
+
+    /** So many pixels tell whether a picture can be read. */
+    private static final long GLANCE = 10_000;
 
     private final Reading reading;
     private final ModelAssembly model;
@@ -166,8 +170,27 @@ public final class ImageSet {
 
     private Surface use(Surface s, Parameter p, Channel channel, Member m, ByteBuffer bytes, RealSize size)
             throws ImportException {
-        String digest = model.picture(m.path.substring(m.path.lastIndexOf('/') + 1), bytes);
+        String file = m.path.substring(m.path.lastIndexOf('/') + 1);
+        String digest = model.picture(file, bytes);
+        if (digest != null && !isReadable(bytes)) {
+            reading.note("“" + file + "” can’t be read: it is damaged, or made for print. It was left out.");
+            return s;
+        }
         return digest == null ? s : s.withTexture(p, TextureUse.repeating(digest, channel, size));
+    }
+
+    /** Whether a PNG or JPEG can be decoded; of others nobody here can tell. */
+    private static boolean isReadable(ByteBuffer bytes) {
+        byte[] file = new byte[bytes.remaining()];
+        bytes.slice().get(file);
+        boolean ours = ImageHeader.read(ByteBuffer.wrap(file))
+                .filter(h -> !h.mediaType().equals("image/webp"))
+                .isPresent();
+        try {
+            return !ours || ImageFile.decode(file, GLANCE) != null;
+        } catch (IOException e) {
+            return false;
+        }
     }
 
     /** The normal map with green up, as glTF has it. */

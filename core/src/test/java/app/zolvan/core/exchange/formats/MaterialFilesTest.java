@@ -1,19 +1,5 @@
 package app.zolvan.core.exchange.formats;
 
-import javax.imageio.stream.ImageOutputStream;
-import javax.imageio.ImageWriter;
-import javax.imageio.ImageIO;
-import javax.imageio.IIOImage;
-import java.util.zip.ZipOutputStream;
-import java.util.zip.ZipEntry;
-import java.util.Arrays;
-import java.awt.image.WritableRaster;
-import java.awt.image.Raster;
-import java.awt.image.DataBuffer;
-import java.awt.image.ComponentColorModel;
-import java.awt.image.BufferedImage;
-import java.awt.color.ColorSpace;
-import java.awt.Transparency;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -37,14 +23,28 @@ import app.zolvan.core.model.Model;
 import app.zolvan.core.model.SourceMaterial;
 import app.zolvan.core.texture.ImageFile;
 import app.zolvan.core.texture.Png;
+import java.awt.Transparency;
+import java.awt.color.ColorSpace;
+import java.awt.image.BufferedImage;
+import java.awt.image.ComponentColorModel;
+import java.awt.image.DataBuffer;
+import java.awt.image.Raster;
+import java.awt.image.WritableRaster;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import javax.imageio.IIOImage;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageWriter;
+import javax.imageio.stream.ImageOutputStream;
 import org.junit.jupiter.api.Test;
 
 class MaterialFilesTest {
@@ -448,7 +448,11 @@ class MaterialFilesTest {
         bomb[17] = 1; // says that it is 65,544 pixels wide and as high
         bomb[21] = 1;
         byte[] cut = Arrays.copyOf(drawn(new BufferedImage(64, 64, BufferedImage.TYPE_INT_RGB), 1), 70);
-        for (byte[] bad : new byte[][] {bomb, cut, inks(), "not a picture".getBytes(StandardCharsets.US_ASCII)}) {
+        files.put("bad_basecolor.png", bomb);
+        assertThatThrownBy(() -> read("set.zip", zip(files)))
+                .isInstanceOf(ImportException.class)
+                .hasMessageContaining("65,544 × 65,544 pixels");
+        for (byte[] bad : new byte[][] {cut, inks(), "not a picture".getBytes(StandardCharsets.US_ASCII)}) {
             files.put("bad_basecolor.png", bad);
             Model rest = read("set.zip", zip(files));
             assertThat(rest.sources().size()).isBetween(4, 5);
