@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Card } from './card'
-import ReliefPattern from './ReliefPattern.vue'
+import DrawnRelief from './DrawnRelief.vue'
 import ParameterControl from './ParameterControl.vue'
 import WishSlider from './WishSlider.vue'
 
@@ -24,5 +24,5 @@ const raised = computed(() => props.of.material.textures.some((t) => t.parameter
   <p v-if="!raised && of.material.relief === null" class="soft small">
     Smooth: this material has no picture of a relief.
   </p>
-  <ReliefPattern :key="of.material.id" :of="of" />
+  <DrawnRelief :key="of.material.id" :of="of" />
 </template>

@@ -101,7 +101,7 @@ async function make(of: Material | null) {
         class="field"
         type="search"
         placeholder="oak, cast iron, code …"
-        aria-label="Made of"
+        aria-label="Find what it is made of"
         autofocus
       />
       <label><input v-model="withLook" type="checkbox" /> and have it look like that</label>

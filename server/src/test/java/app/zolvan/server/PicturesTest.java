@@ -77,7 +77,7 @@ class PicturesTest extends ProjectTest {
 
     @Test
     void aReliefIsDrawnByAPatternAndLaidAtItsSize() {
-        Map<String, Object> relief = Map.of("pattern", "HAMMERED", "detail", 0.01, "depth", 0.001, "seed", 4);
+        Map<String, Object> relief = Map.of("name", "HAMMERED", "detail", 0.01, "depth", 0.001, "seed", 4);
         JsonNode made = browser.post(project + "/reliefs", relief).json();
         assertThat(made.get("size").asDouble()).isEqualTo(0.12);
         assertThat(browser.post(project + "/reliefs", relief).json()).isEqualTo(made);
@@ -87,9 +87,9 @@ class PicturesTest extends ProjectTest {
                 Map.of("of", "geometry_normal", "image", image, "channel", "rgb", "real_size", List.of(0.12, 0.12))));
         assertThat(lookOf(state, LEG).get("physical").toString()).contains(image);
         for (Map<String, Object> odd : List.<Map<String, Object>>of(
-                Map.of("pattern", "HAMMERED", "detail", 0.01, "depth", 0.02, "seed", 4),
-                Map.of("pattern", "HAMMERED", "detail", 7, "depth", 0, "seed", 4),
-                Map.of("pattern", "HAMMERED", "detail", 0.01, "depth", -1, "seed", 4))) {
+                Map.of("name", "HAMMERED", "detail", 0.01, "depth", 0.02, "seed", 4),
+                Map.of("name", "HAMMERED", "detail", 7, "depth", 0, "seed", 4),
+                Map.of("name", "HAMMERED", "detail", 0.01, "depth", -1, "seed", 4))) {
             assertThat(browser.post(project + "/reliefs", odd).status()).isEqualTo(422);
         }
         assertThat(stranger()

@@ -65,7 +65,7 @@ public record Facts(
         if (tags.size() > MOST_TAGS || tags.stream().anyMatch(t -> t.isBlank() || t.length() > LONGEST_TAG)) {
             return Optional.of(new Fault("tags", "Up to 24 words, each of up to 40 characters."));
         }
-        for (String text : new String[] {substance, source, licence, supplier, article}) {
+        for (String text : new String[] {source, licence, supplier, article, substance}) {
             if (text != null && text.length() > LONGEST) {
                 return Optional.of(new Fault("source", "Each of these texts has at most 200 characters."));
             }

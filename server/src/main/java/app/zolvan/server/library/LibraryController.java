@@ -10,7 +10,7 @@ import app.zolvan.core.material.Metal;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Substance;
 import app.zolvan.core.material.TextureUse;
-import app.zolvan.core.texture.ReliefPattern;
+import app.zolvan.core.texture.DrawnRelief;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.colour.ColourWire;
 import app.zolvan.server.project.ProjectService;
@@ -136,7 +136,7 @@ class LibraryController {
             List<ReliefWire> reliefs) {}
 
     /** A pattern that a relief can have. */
-    record ReliefWire(ReliefPattern name, String label) {}
+    record ReliefWire(DrawnRelief name, String label) {}
 
     /** An order that materials can be laid in. */
     record OrderWire(Shelf.Order name, String label) {}
@@ -167,7 +167,7 @@ class LibraryController {
                 Arrays.stream(Shelf.Order.values())
                         .map(o -> new OrderWire(o, o.label()))
                         .toList(),
-                Arrays.stream(ReliefPattern.values())
+                Arrays.stream(DrawnRelief.values())
                         .map(r -> new ReliefWire(r, r.label()))
                         .toList());
     }

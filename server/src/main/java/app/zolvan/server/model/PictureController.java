@@ -1,6 +1,6 @@
 package app.zolvan.server.model;
 
-import app.zolvan.core.texture.ReliefPattern;
+import app.zolvan.core.texture.DrawnRelief;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.PostedPicture;
 import app.zolvan.server.problem.Problem;
@@ -40,7 +40,7 @@ class PictureController {
      * @param depth  in metres
      */
     record NewRelief(
-            @NotNull ReliefPattern pattern,
+            @NotNull DrawnRelief name,
             double detail,
             double depth,
             @Min(0) @Max(1_000_000) int seed) {}
@@ -54,14 +54,14 @@ class PictureController {
     public ReliefMade draw(
             @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody NewRelief r) {
         projects.require(account, id);
-        if (!(r.detail() >= ReliefPattern.FINEST && r.detail() <= ReliefPattern.COARSEST)) {
+        if (!(r.detail() >= DrawnRelief.FINEST && r.detail() <= DrawnRelief.COARSEST)) {
             throw Problem.ofField("detail", "Details are 0.1 mm to 500 mm wide.");
         }
         if (!(r.depth() >= 0 && r.depth() <= r.detail())) {
             throw Problem.ofField("depth", "A relief is at most as deep as its details are wide.");
         }
-        byte[] png = r.pattern().normals(r.detail(), r.depth(), r.seed());
-        return new ReliefMade(models.bring(id, png, "image/png"), ReliefPattern.repeat(r.detail()));
+        byte[] png = r.name().normals(r.detail(), r.depth(), r.seed());
+        return new ReliefMade(models.bring(id, png, "image/png"), DrawnRelief.repeat(r.detail()));
     }
 
     /** Takes a PNG or JPEG as the request's body; the same one is kept once. */

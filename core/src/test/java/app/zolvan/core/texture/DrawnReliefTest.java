@@ -9,11 +9,11 @@ import java.io.IOException;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
-class ReliefPatternTest {
+class DrawnReliefTest {
     /** Slopes are depth over width: twice as deep, twice as steep; as deep and as wide, the same. */
     @ParameterizedTest
-    @EnumSource(ReliefPattern.class)
-    void slopesGoByDepthAndWidth(ReliefPattern p) throws IOException {
+    @EnumSource(DrawnRelief.class)
+    void slopesGoByDepthAndWidth(DrawnRelief p) throws IOException {
         double once = steepness(p.normals(0.002, 0.0002, 3));
         assertThat(once).as("it stands out").isGreaterThan(0.01);
         assertThat(steepness(p.normals(0.002, 0.0004, 3)) / once).isCloseTo(2, within(0.25));

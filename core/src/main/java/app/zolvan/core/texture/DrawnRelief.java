@@ -1,7 +1,7 @@
 package app.zolvan.core.texture;
 
 /** Reliefs that a designer lays over a surface without any picture: a pattern, how large its details are, and how deep. */
-public enum ReliefPattern {
+public enum DrawnRelief {
     FINE_NOISE("noise", "Fine noise"),
     SOFT_NOISE("clouds", "Soft noise"),
     TURBULENCE("turbulence", "Turbulence"),
@@ -31,7 +31,7 @@ public enum ReliefPattern {
     private final String pattern;
     private final String label;
 
-    ReliefPattern(String pattern, String label) {
+    DrawnRelief(String pattern, String label) {
         this.pattern = pattern;
         this.label = label;
     }

@@ -19,8 +19,12 @@ const there = computed(() => props.of.material.textures.some((t) => t.parameter 
 async function draw() {
   drawing.value = true
   try {
-    const relief = { pattern: pattern.value, detail: detail.value, depth: depth.value, seed: seed.value }
-    const { sha256, size } = await api.drawRelief(workspace.id, relief)
+    const { sha256, size } = await api.drawRelief(workspace.id, {
+      detail: detail.value,
+      depth: depth.value,
+      name: pattern.value,
+      seed: seed.value,
+    })
     await props.of.commit({
       picture: { of: 'geometry_normal', image: sha256, channel: 'rgb', real_size: [size, size] },
     })
