@@ -23,7 +23,9 @@ import jakarta.annotation.PreDestroy;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.HashSet;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -71,7 +73,14 @@ class PreviewService {
         tracer.shutdownNow();
     }
 
-    private record Wanted(String key, UUID account, Surface surface, Supplier<Preview> preview) {}
+    /** @param who waits for it */
+    private record Wanted(String key, Set<UUID> who, Surface surface, Supplier<Preview> preview) {
+        Wanted and(Set<UUID> others) {
+            Set<UUID> all = new HashSet<>(who);
+            all.addAll(others);
+            return new Wanted(key, all, surface, preview);
+        }
+    }
 
     /**
      * @param png  null where nothing is there yet
@@ -82,7 +91,8 @@ class PreviewService {
     /** A material on a form. */
     Picture onForm(Account account, MaterialRow material, SampleForm form) {
         Surface surface = material.toSurface();
-        return find(new Wanted(key(surface, form.name()), account.id(), surface, () -> Preview.of(form, surface)));
+        return find(
+                new Wanted(key(surface, form.name()), Set.of(account.id()), surface, () -> Preview.of(form, surface)));
     }
 
     /** A material on a part of a model, lying as what the part shows lies. */
@@ -96,7 +106,7 @@ class PreviewService {
         String scene = aged.isNone() ? "" : project.id() + "/" + looks.scene().revision() + "/" + index;
         return find(new Wanted(
                 key(surface, where + scene),
-                account.id(),
+                Set.of(account.id()),
                 surface,
                 () -> new Preview(
                         MeshCodec.decode(assets.bytes(part.mesh())),
@@ -116,12 +126,18 @@ class PreviewService {
             return new Picture(wanted.key, done, true);
         }
         synchronized (waiting) {
-            boolean there = waiting.removeIf(w -> w.key.equals(wanted.key));
-            waiting.addFirst(wanted);
+            Wanted before = waiting.stream()
+                    .filter(w -> w.key.equals(wanted.key))
+                    .findFirst()
+                    .orElse(null);
+            if (before != null) {
+                waiting.remove(before);
+            }
+            waiting.addFirst(before == null ? wanted : wanted.and(before.who));
             if (waiting.size() > MOST_WAITING) {
                 waiting.removeLast();
             }
-            if (!there) {
+            if (before == null) {
                 tracer.execute(this::trace);
             }
         }
@@ -133,7 +149,11 @@ class PreviewService {
         synchronized (waiting) {
             next = waiting.pollFirst();
         }
-        if (next == null || chips.kept(next.key).isPresent()) {
+        if (next == null) {
+            return;
+        }
+        if (chips.kept(next.key).isPresent()) { // it was being traced when somebody asked
+            tell(next);
             return;
         }
         try {
@@ -144,7 +164,9 @@ class PreviewService {
                 tell(next);
             }
             byte[] fine = preview.picture(next.surface, assets::bytes, threads, Kernel.Kind.best(), this::isIdle);
-            if (fine != null) {
+            if (fine == null) {
+                waitOn(next);
+            } else {
                 chips.keep(next.key, fine);
                 tell(next);
             }
@@ -153,14 +175,24 @@ class PreviewService {
         }
     }
 
-    /** A finer picture gives way to what is asked for meanwhile. */
+    /** A finer picture gives way to those of which there is none yet. */
     private boolean isIdle() {
         synchronized (waiting) {
-            return waiting.isEmpty();
+            return waiting.stream().allMatch(w -> coarse.getIfPresent(w.key) != null);
+        }
+    }
+
+    /** Goes on with it when all others are there. */
+    private void waitOn(Wanted given) {
+        synchronized (waiting) {
+            if (waiting.size() < MOST_WAITING && waiting.stream().noneMatch(w -> w.key.equals(given.key))) {
+                waiting.addLast(given);
+                tracer.execute(this::trace);
+            }
         }
     }
 
     private void tell(Wanted w) {
-        events.announce(w.account, "chip", Map.of("key", w.key));
+        w.who.forEach(account -> events.announce(account, "chip", Map.of("key", w.key)));
     }
 }
