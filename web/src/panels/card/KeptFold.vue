@@ -13,7 +13,7 @@ const standing = ref<Standing | null>(null)
 let asked = 0
 
 watch(
-  [() => props.material, () => libraries.known],
+  [() => props.material.id, () => workspace.state?.version, () => libraries.known],
   async () => {
     const mine = ++asked
     const read = await api.standing(workspace.id, props.material.id).catch(() => null)
