@@ -65,7 +65,7 @@ final class Designer {
     }
 
     Designer openDrawer(String name) {
-        page.click("button.drawer:has-text('" + name + "')");
+        page.click("button.drawer:has(> .name:text-is('" + name + "'))");
         return this;
     }
 

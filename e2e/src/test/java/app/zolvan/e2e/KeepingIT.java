@@ -24,18 +24,18 @@ class KeepingIT {
 
         page.click("text=Look after libraries");
         page.click(".desk button[role=radio]:has-text('Drawers')");
-        for (String name : new String[] {"Enamels", "Metals"}) {
+        for (String name : new String[] {"Lantern fronts", "Lantern trim"}) {
             page.fill("[aria-label='New drawer']", name);
             page.keyboard().press("Enter");
             page.waitForSelector(".desk li:has-text('" + name + "')");
         }
-        page.focus(".desk li:has-text('Metals')");
+        page.focus(".desk li:has-text('Lantern trim')");
         page.keyboard().press("Alt+ArrowUp");
-        page.waitForSelector(".desk li:first-child:has-text('Metals')");
+        page.waitForSelector(".desk li:first-child:has-text('Lantern trim')");
         page.click(".desk button[role=radio]:has-text('Materials')");
         page.click(".desk [data-code=MT-501]");
-        page.selectOption(".desk [aria-label='Move to a drawer']", "Metals");
-        page.waitForSelector("button.drawer:has-text('Metals'):has-text('1')");
+        page.selectOption(".desk [aria-label='Move to a drawer']", "Lantern trim");
+        page.waitForSelector("button.drawer:has-text('Lantern trim'):has-text('1')");
         page.click(".desk button[role=radio]:has-text('Kits')");
         page.fill("[aria-label='Name of the kit']", "House set");
         page.keyboard().press("Enter");

@@ -124,7 +124,7 @@ class ScreenshotsIT {
         save(d.page, "side-by-side");
         d.page.click("text=Back to the tray");
         kept(d);
-        d.openDrawer("Supplier");
+        d.openDrawer("Supplier’s samples");
         d.page.click("[data-article=BW-320]");
         d.page.waitForSelector("text=cut out and straightened");
         d.page.waitForFunction("() => [...document.querySelectorAll('.sample')].every(s => s.querySelector('img'))");
