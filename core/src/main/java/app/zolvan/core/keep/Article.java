@@ -9,11 +9,13 @@ import app.zolvan.core.material.Facts;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.ParameterException;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.Channel;
 import app.zolvan.core.material.TextureUse.RealSize;
 import app.zolvan.core.material.TextureUse.Wrap;
+import app.zolvan.core.measure.Photograph;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -77,6 +79,24 @@ public record Article(
             all.add("licence");
         }
         return all;
+    }
+
+    /**
+     * One repeat of it as its photograph is laid.
+     *
+     * @param told the width of what the photograph shows, in metres; null for what the supplier says
+     * @throws ParameterException where nobody says, or it can't be
+     */
+    public RealSize repeat(Photograph photograph, Double told) {
+        if (told != null && !(told >= SMALLEST && told <= LARGEST)) {
+            throw new ParameterException("width", "What it shows is between 2 mm and 20 m wide.");
+        }
+        if (told == null && (width == null || height == null)) {
+            throw new ParameterException("width", "The supplier does not tell how large this is. Say how wide it is.");
+        }
+        double wide = told == null ? width : told;
+        double high = told == null ? height : told / photograph.aspect();
+        return new RealSize(wide * photograph.left(), high * photograph.left());
     }
 
     /**

@@ -40,6 +40,12 @@ public final class ItemCode {
                 || (code.length() <= LONGEST && ALLOWED.matcher(code).matches());
     }
 
+    /** A material's own code where a library can take it, else the first that is free; a copy of one that ships has none of its own. */
+    public static String free(String own, MaterialKind kind, Set<String> taken) {
+        boolean free = !own.isEmpty() && isAllowed(own) && !taken.contains(own.toLowerCase(Locale.ROOT));
+        return free ? own : next(kind, taken);
+    }
+
     /**
      * The first code that is free.
      *

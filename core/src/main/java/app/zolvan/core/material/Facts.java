@@ -2,7 +2,6 @@ package app.zolvan.core.material;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 
 /**
  * What is known of a material besides its look; null for what nobody told.
@@ -45,36 +44,26 @@ public record Facts(
         return new Facts(density, price, waste, carbon, tags, null, null, null, null, null);
     }
 
-    /** Why they can't be true, and of which field that is said. */
-    public record Fault(String field, String sentence) {}
-
-    /** What can't be true of them; nothing where they may be kept. */
-    public Optional<Fault> fault() {
-        if (isOutside(density, 0.1, DENSEST)) {
-            return Optional.of(new Fault("density", "A density lies between 0.1 and 25,000 kg/m³."));
-        }
-        if (isOutside(price, 0, 1e7)) {
-            return Optional.of(new Fault("price", "A price per m² lies between 0 and 10,000,000."));
-        }
-        if (isOutside(waste, 0, 100)) {
-            return Optional.of(new Fault("waste", "Waste is a share between 0 and 100 %."));
-        }
-        if (isOutside(carbon, -10_000, 100_000)) {
-            return Optional.of(new Fault("carbon", "Carbon lies between −10,000 and 100,000 kg CO₂e per m²."));
-        }
+    /** @throws ParameterException where they can't be true */
+    public void check() {
+        require("density", density, 0.1, DENSEST, "A density lies between 0.1 and 25,000 kg/m³.");
+        require("price", price, 0, 1e7, "A price per m² lies between 0 and 10,000,000.");
+        require("waste", waste, 0, 100, "Waste is a share between 0 and 100 %.");
+        require("carbon", carbon, -10_000, 100_000, "Carbon lies between −10,000 and 100,000 kg CO₂e per m².");
         if (tags.size() > MOST_TAGS || tags.stream().anyMatch(t -> t.isBlank() || t.length() > LONGEST_TAG)) {
-            return Optional.of(new Fault("tags", "Up to 24 words, each of up to 40 characters."));
+            throw new ParameterException("tags", "Up to 24 words, each of up to 40 characters.");
         }
         for (String text : new String[] {source, licence, supplier, article, substance}) {
             if (text != null && text.length() > LONGEST) {
-                return Optional.of(new Fault("source", "Each of these texts has at most 200 characters."));
+                throw new ParameterException("source", "Each of these texts has at most 200 characters.");
             }
         }
-        return Optional.empty();
     }
 
-    private static boolean isOutside(Double value, double least, double most) {
-        return value != null && !(value >= least && value <= most); // not a number lies outside, too
+    private static void require(String field, Double value, double least, double most, String sentence) {
+        if (value != null && !(value >= least && value <= most)) { // not a number lies outside, too
+            throw new ParameterException(field, sentence);
+        }
     }
 
     /** What a finish schedule needs and nobody told, in words. */

@@ -3,6 +3,7 @@ package app.zolvan.core.measure;
 import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.texture.Straighten;
 import java.awt.image.BufferedImage;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -38,8 +39,10 @@ public record Photograph(int width, int height, Shows shows, double sharpness, b
     private static final double GROUND = 0.9;
     /** A corner that lies this far from where an upright rectangle has it, in shares of the shorter side, lies at a slant. */
     private static final double SLANT = 0.03;
-    /** On a slope it is a half. */
-    private static final double KEPT = 0.65;
+    /** What is left out along each edge of a piece, so that nothing of the ground comes along. */
+    private static final double INSET = 0.03;
+    /** On a slope it is a half; sharp edges, which twice as large blocks meet twice as often, keep 1/√2. */
+    private static final double KEPT = 0.68;
     /** Contrast below this, in L*, is noise. */
     private static final double NOISE = 0.25;
 
@@ -58,12 +61,16 @@ public record Photograph(int width, int height, Shows shows, double sharpness, b
      * in focus keeps most of it. The finest size at which clearly more than half of the contrast of the next coarser one is left.
      */
     private static double sharpness(double[] details) {
-        for (int k = 0; k + 1 < details.length; k++) {
-            if (details[k] > NOISE && details[k] > KEPT * details[k + 1]) {
-                return 1 << k;
+        int coarsest = -1;
+        for (int k = 0; k < details.length; k++) {
+            if (details[k] > NOISE) {
+                coarsest = k;
+                if (k + 1 < details.length && details[k] > KEPT * details[k + 1]) {
+                    break;
+                }
             }
         }
-        return 1; // no contrast at all: an even colour is as sharp as it gets
+        return coarsest < 0 ? 1 : 1 << coarsest; // an even colour is as sharp as it gets
     }
 
     /** The same of a picture with other numbers of pixels, of which this one was looked at. */
@@ -79,18 +86,29 @@ public record Photograph(int width, int height, Shows shows, double sharpness, b
         return new Photograph(wide, high, shows, sharpness * by, tiles, at);
     }
 
-    /** Width and height of what it shows, in pixels: of the piece, where there is one. */
-    public double[] seen() {
-        if (corners == null) {
-            return new double[] {width, height};
-        }
-        double wide = (apart(0, 1) + apart(3, 2)) / 2;
-        double high = (apart(0, 3) + apart(1, 2)) / 2;
-        return new double[] {wide, high};
+    /** Width over height of what it shows: of the piece, where there is one. */
+    public double aspect() {
+        double[] seen = corners == null ? new double[] {width, height} : Straighten.size(corners);
+        return seen[0] / seen[1];
     }
 
-    private double apart(int i, int j) {
-        return Math.hypot(corners[i][0] - corners[j][0], corners[i][1] - corners[j][1]);
+    /** Whether the piece has to be cut out and straightened before it can be laid. */
+    public boolean isMended() {
+        return corners != null;
+    }
+
+    /** What is left of each side of what it shows once it is mended. */
+    public double left() {
+        return isMended() ? 1 - 2 * INSET : 1;
+    }
+
+    /**
+     * The piece alone and upright.
+     *
+     * @param image the photograph, as large as this says
+     */
+    public BufferedImage mended(BufferedImage image) {
+        return Straighten.of(image, corners, INSET);
     }
 
     public boolean isSmall() {

@@ -20,6 +20,23 @@ public final class Renaming {
     private Renaming() {}
 
     /**
+     * What is wanted.
+     *
+     * @param pattern     null to replace a text
+     * @param first       the number of the first
+     * @param find        null for nothing
+     * @param replacement null for nothing
+     */
+    public record Wish(String pattern, int first, String find, String replacement) {
+        /** The names made anew, in order. */
+        public List<String> of(List<String> names) {
+            return pattern != null
+                    ? byPattern(names, pattern, first)
+                    : byReplacing(names, find == null ? "" : find, replacement == null ? "" : replacement);
+        }
+    }
+
+    /**
      * Names by a pattern.
      *
      * @param first the number of the first

@@ -1,5 +1,7 @@
 package app.zolvan.core.texture;
 
+import app.zolvan.core.material.ParameterException;
+
 /** Reliefs that a designer lays over a surface without any picture: a pattern, how large its details are, and how deep. */
 public enum DrawnRelief {
     FINE_NOISE("noise", "Fine noise"),
@@ -19,9 +21,9 @@ public enum DrawnRelief {
     WEAVE("weave", "Weave");
 
     /** Widths of a detail, in metres. */
-    public static final double FINEST = 0.0001;
+    private static final double FINEST = 0.0001;
 
-    public static final double COARSEST = 0.5;
+    private static final double COARSEST = 0.5;
 
     /** Details side by side in one repeat. */
     private static final int ABREAST = 12;
@@ -51,10 +53,14 @@ public enum DrawnRelief {
      * @param detail width of one detail in metres
      * @param depth  from its lowest to its highest place, in metres; at most as much as a detail is wide
      * @param seed   another one gives another piece of the same
+     * @throws ParameterException where width or depth can't be
      */
     public byte[] normals(double detail, double depth, int seed) {
-        if (!(detail >= FINEST && detail <= COARSEST && depth >= 0 && depth <= detail)) {
-            throw new IllegalArgumentException("out of range");
+        if (!(detail >= FINEST && detail <= COARSEST)) {
+            throw new ParameterException("detail", "Details are 0.1 mm to 500 mm wide.");
+        }
+        if (!(depth >= 0 && depth <= detail)) {
+            throw new ParameterException("depth", "A relief is at most as deep as its details are wide.");
         }
         double side = repeat(detail);
         Recipe recipe = new Recipe(pattern, side, side, seed, ABREAST);

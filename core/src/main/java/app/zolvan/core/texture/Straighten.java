@@ -17,8 +17,9 @@ public final class Straighten {
      * @param inset   share of each side that is left out, so that no edge comes along
      */
     public static BufferedImage of(BufferedImage image, double[][] corners, double inset) {
-        int width = size((distance(corners[0], corners[1]) + distance(corners[3], corners[2])) / 2 * (1 - 2 * inset));
-        int height = size((distance(corners[0], corners[3]) + distance(corners[1], corners[2])) / 2 * (1 - 2 * inset));
+        double[] seen = size(corners);
+        int width = pixels(seen[0] * (1 - 2 * inset));
+        int height = pixels(seen[1] * (1 - 2 * inset));
         double[] h = projection(corners);
         BufferedImage out = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
         for (int y = 0; y < height; y++) {
@@ -32,12 +33,20 @@ public final class Straighten {
         return out;
     }
 
+    /** Mean width and height of what lies between four corners, in pixels. */
+    public static double[] size(double[][] corners) {
+        return new double[] {
+            (distance(corners[0], corners[1]) + distance(corners[3], corners[2])) / 2,
+            (distance(corners[0], corners[3]) + distance(corners[1], corners[2])) / 2
+        };
+    }
+
     private static double distance(double[] a, double[] b) {
         return Math.hypot(a[0] - b[0], a[1] - b[1]);
     }
 
-    private static int size(double pixels) {
-        return (int) Math.round(Math.max(1, Math.min(MOST, pixels)));
+    private static int pixels(double length) {
+        return (int) Math.round(Math.max(1, Math.min(MOST, length)));
     }
 
     /**

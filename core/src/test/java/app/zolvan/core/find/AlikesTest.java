@@ -1,11 +1,13 @@
 package app.zolvan.core.find;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.zolvan.core.exchange.library.ShippedLibrary;
 import app.zolvan.core.material.Facts;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.ParameterException;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.measure.MaterialMeasure;
 import app.zolvan.core.measure.ShippedMeasures;
@@ -51,19 +53,20 @@ class AlikesTest {
     @Test
     void whatCanNotBeTrueIsSaid() {
         assertThat(Facts.NONE.missing()).containsExactly("density", "price", "waste", "carbon");
-        assertThat(Facts.NONE.fault()).isEmpty();
+        Facts.NONE.check();
         Facts iron = Facts.of(7_200, 40, 5, 30, List.of("cast"));
         assertThat(iron.missing()).isEmpty();
         assertThat(Facts.NONE.madeOf("Cast iron", iron).density()).isEqualTo(7_200);
         assertThat(Facts.NONE.madeOf("Cast iron", iron).withoutSubstance()).isEqualTo(Facts.NONE);
-        assertThat(Facts.of(Double.NaN, 1, 1, 1, List.of()).fault())
-                .get()
-                .extracting(Facts.Fault::field)
-                .isEqualTo("density");
-        assertThat(Facts.of(1, 1, 101, 1, List.of()).fault())
-                .get()
-                .extracting(Facts.Fault::field)
-                .isEqualTo("waste");
-        assertThat(Facts.of(1, 1, 1, 1, List.of(" ")).fault()).isPresent();
+        iron.check();
+        assertRefused(Facts.of(Double.NaN, 1, 1, 1, List.of()), "density");
+        assertRefused(Facts.of(1, 1, 101, 1, List.of()), "waste");
+        assertRefused(Facts.of(1, 1, 1, 1, List.of(" ")), "tags");
+    }
+
+    private static void assertRefused(Facts facts, String field) {
+        assertThatThrownBy(facts::check)
+                .isInstanceOfSatisfying(
+                        ParameterException.class, e -> assertThat(e.field()).isEqualTo(field));
     }
 }

@@ -12,7 +12,8 @@ import tools.jackson.databind.json.JsonMapper;
  * @param price   per m²
  * @param waste   in percent
  * @param carbon  in kg CO₂e per m²
- * @param missing what a finish schedule needs of it and nobody told; not read
+ * @param missing      what a finish schedule needs of it and nobody told; not read
+ * @param hasSubstance whether anything is told of what it is made of; not read
  */
 public record FactsWire(
         @Nullable Double density,
@@ -25,14 +26,15 @@ public record FactsWire(
         @Nullable String licence,
         @Nullable String supplier,
         @Nullable String article,
-        @Nullable List<String> missing) {
+        @Nullable List<String> missing,
+        @Nullable Boolean hasSubstance) {
     private static final JsonMapper JSON = JsonMapper.shared();
 
     static String json(Facts f) {
-        return JSON.writeValueAsString(of(f));
+        return JSON.writeValueAsString(f);
     }
 
-    static FactsWire of(Facts f) {
+    public static FactsWire of(Facts f) {
         return new FactsWire(
                 f.density(),
                 f.price(),
@@ -44,7 +46,8 @@ public record FactsWire(
                 f.licence(),
                 f.supplier(),
                 f.article(),
-                f.missing());
+                f.missing(),
+                f.hasSubstance());
     }
 
     /** What it tells; texts without spaces around them, none for empty ones. */
@@ -69,6 +72,6 @@ public record FactsWire(
     }
 
     static @Nullable FactsWire of(@Nullable String json) {
-        return json == null ? null : JSON.readValue(json, FactsWire.class);
+        return json == null ? null : of(JSON.readValue(json, FactsWire.class).facts());
     }
 }

@@ -271,6 +271,11 @@ public class FindingService {
         mapper.used(account, material);
     }
 
+    /** Everything that an account sees. */
+    Collection<Kept> all(UUID account) {
+        return visible(account, null).all();
+    }
+
     /** What the designer used last, the latest first. */
     List<Kept> recent(UUID account) {
         Visible visible = visible(account, null);

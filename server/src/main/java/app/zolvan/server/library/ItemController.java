@@ -1,5 +1,6 @@
 package app.zolvan.server.library;
 
+import app.zolvan.core.prepare.Renaming;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.project.ProjectService;
 import jakarta.validation.constraints.Max;
@@ -135,8 +136,8 @@ class ItemController {
             @Min(0) @Max(1_000_000) int first,
             @NotNull @Size(max = 200) String find,
             @NotNull @Size(max = 200) String replacement) {
-        ItemService.Naming naming() {
-            return new ItemService.Naming(items, pattern, first, find, replacement);
+        Renaming.Wish wish() {
+            return new Renaming.Wish(pattern, first, find, replacement);
         }
     }
 
@@ -146,7 +147,7 @@ class ItemController {
     @PostMapping("/api/libraries/{library}/items/names/preview")
     List<ItemName> names(
             @AuthenticationPrincipal Account account, @PathVariable UUID library, @Validated @RequestBody ItemNames n) {
-        return items.names(account, library, n.naming()).entrySet().stream()
+        return items.names(account, library, n.items(), n.wish()).entrySet().stream()
                 .map(e -> new ItemName(e.getKey(), e.getValue()))
                 .toList();
     }
@@ -155,7 +156,7 @@ class ItemController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void rename(
             @AuthenticationPrincipal Account account, @PathVariable UUID library, @Validated @RequestBody ItemNames n) {
-        items.rename(account, library, n.naming());
+        items.rename(account, library, n.items(), n.wish());
     }
 
     /** Groups of a library's materials that look alike. */

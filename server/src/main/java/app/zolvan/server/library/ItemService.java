@@ -3,6 +3,7 @@ package app.zolvan.server.library;
 import app.zolvan.core.find.Alikes;
 import app.zolvan.core.keep.ItemCode;
 import app.zolvan.core.material.Facts;
+import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.prepare.Renaming;
@@ -74,7 +75,7 @@ public class ItemService {
             MaterialRow from = materials.requireUsable(project, id);
             String code = freeCode(from, taken);
             taken.add(code.toLowerCase(Locale.ROOT));
-            MaterialRow item = item(UUID.randomUUID(), library, code, from, position++);
+            MaterialRow item = from.kept(UUID.randomUUID(), library, code, position++);
             write(into, item, drawer, account);
             if (project.equals(from.projectId())) {
                 mapper.setKeptAs(from.id(), item.id());
@@ -92,37 +93,11 @@ public class ItemService {
                 .collect(Collectors.toCollection(HashSet::new));
     }
 
-    /** Its own code where that is free and not one of those that ship, which would say that it is the original. */
     private String freeCode(MaterialRow from, Set<String> taken) {
-        MaterialRow origin = from.origin() == null
-                ? from
-                : Objects.requireNonNullElse(rows.find(from.origin()).orElse(null), from);
-        boolean shipped = origin.projectId() == null && origin.libraryId() == null;
-        boolean free = !from.code().isEmpty()
-                && !taken.contains(from.code().toLowerCase(Locale.ROOT))
-                && ItemCode.isAllowed(from.code());
-        return free && !shipped ? from.code() : ItemCode.next(kind(from), taken);
-    }
-
-    private static @Nullable MaterialKind kind(MaterialRow m) {
-        return m.kind() == null ? null : MaterialKind.ofWord(m.kind());
-    }
-
-    private static MaterialRow item(UUID id, UUID library, String code, MaterialRow look, int position) {
-        return new MaterialRow(
-                id,
-                null,
-                null,
-                null,
-                null,
-                false,
-                code,
-                look.name(),
-                look.kind(),
-                look.surface(),
-                position,
-                look.facts(),
-                library);
+        MaterialRow origin =
+                from.origin() == null ? from : rows.find(from.origin()).orElse(from);
+        String own = origin.isShipped() ? "" : from.code();
+        return ItemCode.free(own, from.toMaterial().kind(), taken);
     }
 
     /** Stores it with its pictures and words; it waits for approval unless its keeper approves there. */
@@ -152,7 +127,10 @@ public class ItemService {
     /** Nothing where no library that the account is in has it. */
     public @Nullable Standing standing(Account account, MaterialRow material) {
         UUID id = mapper.keptAs(material.id());
-        MaterialRow item = id == null ? null : rows.find(id).orElse(null);
+        MaterialRow item = id == null
+                ? null
+                : rows.findUsable(Objects.requireNonNull(material.projectId()), id)
+                        .orElse(null);
         if (item == null) {
             return null;
         }
@@ -180,7 +158,7 @@ public class ItemService {
         }
         MaterialRow before = requireItem(account, id);
         LibraryRow library = libraries.require(account, Objects.requireNonNull(before.libraryId()));
-        MaterialRow after = item(id, library.id(), before.code(), from, before.position());
+        MaterialRow after = from.kept(id, library.id(), before.code(), before.position());
         write(library, after, place(library.id(), id).drawerId(), account);
         tidy(library.id());
     }
@@ -210,33 +188,18 @@ public class ItemService {
         if (!given.isEmpty() && codes(library.id(), id).contains(given.toLowerCase(Locale.ROOT))) {
             throw Problem.ofField("code", "“" + given + "” is taken in “" + library.name() + "”.");
         }
-        facts.fault().ifPresent(f -> {
-            throw Problem.ofField(f.field(), f.sentence());
-        });
-        MaterialRow after = new MaterialRow(
-                        id,
-                        null,
-                        null,
-                        null,
-                        null,
-                        false,
-                        given,
-                        GivenName.require(name),
-                        kind(kind),
-                        row.surface(),
-                        row.position(),
-                        null,
-                        library.id())
+        facts.check();
+        MaterialRow after = row.kept(id, library.id(), given, row.position())
+                .with(new Material(given, name, kind(kind), row.toSurface()))
+                .with(GivenName.require(name), row.toSurface())
                 .made(facts);
         write(library, after, place(library.id(), id).drawerId(), account);
         libraries.announce(library.id());
     }
 
-    private static @Nullable String kind(@Nullable String word) {
+    private static @Nullable MaterialKind kind(@Nullable String word) {
         try {
-            return word == null || word.isEmpty()
-                    ? null
-                    : MaterialKind.ofWord(word).word();
+            return word == null || word.isEmpty() ? null : MaterialKind.ofWord(word);
         } catch (IllegalArgumentException e) {
             throw Problem.ofField("kind", "There is no kind “" + word + "”.");
         }
@@ -291,24 +254,15 @@ public class ItemService {
                 .collect(Collectors.toSet());
     }
 
-    /**
-     * How names are made.
-     *
-     * @param pattern as {@link Renaming} reads it; null to replace a text
-     */
-    record Naming(List<UUID> items, @Nullable String pattern, int first, String find, String replacement) {}
-
     /** The names that materials would get, by their ids, in order. */
-    Map<UUID, String> names(Account account, UUID library, Naming n) {
+    Map<UUID, String> names(Account account, UUID library, List<UUID> items, Renaming.Wish wish) {
         libraries.require(account, library);
         Map<UUID, MaterialRow> there =
                 rows.ofLibrary(library).stream().collect(Collectors.toMap(MaterialRow::id, m -> m));
-        List<UUID> ids = n.items().stream().filter(there::containsKey).toList();
-        requireAll(n.items(), ids.size());
+        List<UUID> ids = items.stream().filter(there::containsKey).toList();
+        requireAll(items, ids.size());
         List<String> names = ids.stream().map(i -> there.get(i).name()).toList();
-        List<String> made = n.pattern() == null
-                ? Renaming.byReplacing(names, n.find(), n.replacement())
-                : Renaming.byPattern(names, n.pattern(), n.first());
+        List<String> made = wish.of(names);
         Map<UUID, String> out = new LinkedHashMap<>();
         for (int i = 0; i < ids.size(); i++) {
             out.put(ids.get(i), made.get(i).isEmpty() ? names.get(i) : made.get(i));
@@ -318,9 +272,9 @@ public class ItemService {
 
     /** Gives materials the names that {@link #names} tells. */
     @Transactional
-    void rename(Account account, UUID library, Naming n) {
+    void rename(Account account, UUID library, List<UUID> items, Renaming.Wish wish) {
         LibraryRow into = libraries.requireEdit(account, library);
-        Map<UUID, String> names = names(account, library, n);
+        Map<UUID, String> names = names(account, library, items, wish);
         Map<UUID, UUID> drawers = new LinkedHashMap<>();
         mapper.places(library).forEach(p -> drawers.put(p.id(), p.drawerId()));
         for (MaterialRow m : rows.ofLibrary(library)) {

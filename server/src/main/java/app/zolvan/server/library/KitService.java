@@ -109,8 +109,7 @@ public class KitService {
             return standing.item().id();
         }
         MaterialRow origin = row.origin() == null ? null : materials.find(row.origin());
-        boolean shipped = origin != null && origin.projectId() == null && origin.libraryId() == null;
-        return shipped && origin.toSurface().equals(row.toSurface()) ? origin.id() : null;
+        return origin != null && origin.isShipped() && origin.toSurface().equals(row.toSurface()) ? origin.id() : null;
     }
 
     @Transactional

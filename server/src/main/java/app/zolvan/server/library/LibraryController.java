@@ -285,8 +285,9 @@ class LibraryController {
         return finding.recent(account.id()).stream().map(finding::wire).toList();
     }
 
+    /** Every material that the designer may choose from. */
     @GetMapping("/api/library/materials")
-    List<MaterialWire> materials() {
-        return materials.library().stream().map(m -> MaterialWire.of(m, null)).toList();
+    List<MaterialWire> materials(@AuthenticationPrincipal Account account) {
+        return finding.all(account.id()).stream().map(finding::wire).toList();
     }
 }

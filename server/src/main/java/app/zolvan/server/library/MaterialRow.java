@@ -83,19 +83,9 @@ public record MaterialRow(
     public MaterialRow with(Material m) {
         String word = m.kind() == null ? null : m.kind().word();
         return new MaterialRow(
-                id,
-                projectId,
-                origin,
-                parent,
-                own,
-                arrived,
-                code,
-                name,
-                word,
-                json(m.surface()),
-                position,
-                facts,
-                libraryId);
+                        id, projectId, origin, parent, own, arrived, code, name, word, surface, position, facts,
+                        libraryId)
+                .with(name, m.surface());
     }
 
     /** A variation of another of the project's materials, or none where that is null. */
@@ -105,6 +95,17 @@ public record MaterialRow(
                 : ownParameters.stream().map(Parameter::openPbrName).collect(Collectors.joining(" "));
         return new MaterialRow(
                 id, projectId, origin, other, names, arrived, code, name, kind, surface, position, facts, libraryId);
+    }
+
+    /** Whether it is one of those that ship. */
+    public boolean isShipped() {
+        return projectId == null && libraryId == null;
+    }
+
+    /** What a library keeps of it. */
+    MaterialRow kept(UUID newId, UUID library, String newCode, int newPosition) {
+        return new MaterialRow(
+                newId, null, null, null, null, false, newCode, name, kind, surface, newPosition, facts, library);
     }
 
     /** The same look made of something else. */

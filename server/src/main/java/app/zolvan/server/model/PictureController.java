@@ -3,7 +3,6 @@ package app.zolvan.server.model;
 import app.zolvan.core.texture.DrawnRelief;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.PostedPicture;
-import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.ProjectService;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.constraints.Max;
@@ -54,12 +53,7 @@ class PictureController {
     public ReliefMade draw(
             @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody NewRelief r) {
         projects.require(account, id);
-        if (!(r.detail() >= DrawnRelief.FINEST && r.detail() <= DrawnRelief.COARSEST)) {
-            throw Problem.ofField("detail", "Details are 0.1 mm to 500 mm wide.");
-        }
-        if (!(r.depth() >= 0 && r.depth() <= r.detail())) {
-            throw Problem.ofField("depth", "A relief is at most as deep as its details are wide.");
-        }
+
         byte[] png = r.name().normals(r.detail(), r.depth(), r.seed());
         return new ReliefMade(models.bring(id, png, "image/png"), DrawnRelief.repeat(r.detail()));
     }

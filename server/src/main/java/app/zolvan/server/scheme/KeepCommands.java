@@ -76,9 +76,7 @@ class KeepCommands {
     ProjectState tell(Account account, UUID projectId, long seen, UUID material, Facts facts) {
         Project project = commands.begin(account, projectId, seen);
         MaterialRow row = requireOwn(projectId, material);
-        facts.fault().ifPresent(f -> {
-            throw Problem.ofField(f.field(), f.sentence());
-        });
+        facts.check();
         return change(account, project, "What " + row.name() + " is made of", row, row.made(facts));
     }
 

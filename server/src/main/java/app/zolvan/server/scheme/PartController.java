@@ -119,18 +119,12 @@ class PartController {
     List<PartName> previewNames(
             @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody NamesWanted w) {
         List<String> before = commands.names(account, id, w.parts());
-        List<String> after = w.pattern() != null
-                ? Renaming.byPattern(before, w.pattern(), w.first())
-                : Renaming.byReplacing(before, orEmpty(w.find()), orEmpty(w.replacement()));
+        List<String> after = new Renaming.Wish(w.pattern(), w.first(), w.find(), w.replacement()).of(before);
         List<PartName> out = new ArrayList<>();
         for (int i = 0; i < after.size(); i++) {
             out.add(new PartName(w.parts().get(i), after.get(i)));
         }
         return out;
-    }
-
-    private static String orEmpty(@Nullable String text) {
-        return text == null ? "" : text;
     }
 
     @PostMapping("/names")

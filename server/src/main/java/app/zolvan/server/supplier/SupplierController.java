@@ -2,6 +2,7 @@ package app.zolvan.server.supplier;
 
 import app.zolvan.core.keep.Article;
 import app.zolvan.core.measure.Photograph;
+import app.zolvan.server.library.FactsWire;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.Size;
@@ -31,22 +32,17 @@ class SupplierController {
 
     /**
      * @param size  of what the photograph shows, width and height in metres; null where it isn't told
+     * @param stock in m²
      * @param lacks what it doesn't tell, in words
      */
     record ArticleWire(
             String number,
             String name,
             @Nullable String kind,
-            List<String> words,
-            String supplier,
-            String licence,
+            FactsWire facts,
             @Nullable List<Double> size,
-            @Nullable Double price,
             @Nullable Double stock,
             @Nullable Double leadDays,
-            @Nullable Double density,
-            @Nullable Double waste,
-            @Nullable Double carbon,
             List<String> lacks) {
 
         static ArticleWire of(Article a) {
@@ -54,16 +50,10 @@ class SupplierController {
                     a.number(),
                     a.name(),
                     a.kind() == null ? null : a.kind().word(),
-                    a.words(),
-                    a.supplier(),
-                    a.licence(),
+                    FactsWire.of(a.facts()),
                     a.width() == null || a.height() == null ? null : List.of(a.width(), a.height()),
-                    a.price(),
                     a.stock(),
                     a.lead(),
-                    a.density(),
-                    a.waste(),
-                    a.carbon(),
                     a.lacks());
         }
     }
@@ -106,8 +96,7 @@ class SupplierController {
     @GetMapping("/articles/{number}/photograph")
     JudgedWire judged(@PathVariable String number) {
         Photograph p = supplier.photo(number).judged();
-        return new JudgedWire(
-                p.width(), p.height(), p.shows(), p.isUsable(), p.shows() != Photograph.Shows.SURFACE, p.remarks());
+        return new JudgedWire(p.width(), p.height(), p.shows(), p.isUsable(), p.isMended(), p.remarks());
     }
 
     @GetMapping("/photos/{number}")

@@ -30,7 +30,7 @@ import tools.jackson.databind.json.JsonMapper;
 public class SupplierService {
     private static final int MOST_TEXT = 1 << 20;
     private static final int MOST_PICTURE = 8 << 20;
-    private static final long MOST_PIXELS = 16_000_000;
+    public static final long MOST_PIXELS = 16_000_000;
     private static final long LOOKED_AT = 1 << 20;
     private static final int MOST_ARTICLES = 100;
     private static final int LONGEST = 200;
