@@ -170,7 +170,7 @@ export const api = {
   deleteProject: (id: string) => send<undefined>('DELETE', project(id)),
   controls: () => send<Controls>('GET', '/api/library/controls'),
   nearest: (linear: number[]) => send<NearMaterial[]>('POST', '/api/library/nearest', { body: { linear } }),
-  find: (id: string, sought: Schemas['Sought']) =>
+  find: (id: string, sought: Partial<Schemas['Sought']>) =>
     send<Schemas['FoundWire']>('POST', `${project(id)}/library/find`, { body: sought }),
   recent: () => send<Material[]>('GET', '/api/library/recent'),
   drawRelief: (id: string, relief: Schemas['NewRelief']) =>

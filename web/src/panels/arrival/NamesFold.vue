@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { api, type PartName } from '../../api/client'
 import OneOf from '../shared/OneOf.vue'
+import RenamingFields from '../shared/RenamingFields.vue'
 import { counted, useWorkspace } from '../../stores/workspace'
 
 /** How many new names are shown before they are given. */
@@ -86,33 +87,14 @@ async function give() {
       <p v-else-if="chosen.length === 0" class="soft small">
         Select parts in the ledger or on the stage to rename them, one or many.
       </p>
-      <template v-else-if="way === 'pattern'">
-        <label class="pair">
-          <span>Name</span>
-          <input
-            v-model="pattern"
-            class="field"
-            maxlength="200"
-            placeholder="Board ##"
-            aria-label="Pattern"
-          />
-        </label>
-        <label class="pair">
-          <span>From</span>
-          <input v-model.number="first" class="field number" type="number" aria-label="First number" />
-        </label>
-        <p class="soft small"># is the number, {name} the name so far.</p>
-      </template>
-      <template v-else>
-        <label class="pair">
-          <span>Find</span>
-          <input v-model="find" class="field" maxlength="200" aria-label="Text to find" />
-        </label>
-        <label class="pair">
-          <span>Put</span>
-          <input v-model="replacement" class="field" maxlength="200" aria-label="Text to put in its place" />
-        </label>
-      </template>
+      <RenamingFields
+        v-else
+        v-model:pattern="pattern"
+        v-model:first="first"
+        v-model:find="find"
+        v-model:replacement="replacement"
+        :way="way"
+      />
       <ul v-if="preview.length > 0" class="preview" aria-label="New names">
         <li v-for="n in preview.slice(0, LISTED)" :key="n.part" :class="{ same: n.name === nameOf(n.part) }">
           <span class="soft">{{ nameOf(n.part) }}</span>
@@ -135,16 +117,6 @@ async function give() {
 </template>
 
 <style scoped>
-.pair {
-  display: grid;
-  grid-template-columns: 44px 1fr;
-  gap: 8px;
-  align-items: center;
-  margin: 4px 0;
-}
-.number {
-  width: 80px;
-}
 .preview {
   list-style: none;
   padding: 0;

@@ -155,7 +155,7 @@ const toOrigin = computed(() => {
 const own = computed(() => workspace.state?.palette.some((u) => u.material.id === material.value?.id))
 const madeOf = computed(() => {
   const f = material.value?.facts
-  if (!f || (f.missing?.length ?? 0) === 4) return 'not known'
+  if (!f?.hasSubstance) return 'not known'
   return f.substance ?? (f.density ? `${f.density.toLocaleString('en')} kg/m³` : '')
 })
 

@@ -31,18 +31,10 @@ watch(words, () => {
 async function ask() {
   const mine = ++asked
   try {
-    const all = await api.find(workspace.id, {
-      place: null,
-      words: words.value,
-      wanted: null,
-      order: null,
-      near: null,
-      like: null,
-      from: 0,
-    })
+    const all = await api.find(workspace.id, { words: words.value })
     if (mine !== asked) return
     workspace.know(all.materials)
-    found.value = all.materials.filter((m) => (m.facts?.missing?.length ?? 4) < 4).slice(0, SHOWN)
+    found.value = all.materials.filter((m) => m.facts?.hasSubstance).slice(0, SHOWN)
   } catch (e) {
     workspace.report(e)
   }
@@ -87,7 +79,7 @@ async function make(of: Material | null) {
         {{ seeking ? 'Leave it' : 'Make it of …' }}
       </button>
       <button
-        v-if="material.facts && (material.facts.missing?.length ?? 0) < 4"
+        v-if="material.facts?.hasSubstance"
         class="plain"
         title="Density, price, waste and carbon are not known any more; the look stays"
         @click="make(null)"

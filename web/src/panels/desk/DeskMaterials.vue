@@ -32,11 +32,6 @@ async function read(from: number) {
   try {
     const answer = await api.find(workspace.id, {
       place: { library: props.library.id, drawer: drawer.value },
-      words: null,
-      wanted: null,
-      order: null,
-      near: null,
-      like: null,
       from,
     })
     if (mine !== asked) return

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api, type Library, type UnusedItem } from '../../api/client'
 import { useLibraries } from '../../stores/libraries'
 import { counted, useWorkspace } from '../../stores/workspace'
+import { weight } from '../shared/lengths'
 import SampleChip from '../tray/SampleChip.vue'
 
 /** Materials of a library that no project shows, and what taking them out would win. */
@@ -29,14 +30,12 @@ const bytes = computed(() =>
     .filter((u) => chosen.value.includes(u.material.id))
     .reduce((sum, u) => sum + u.bytes, 0),
 )
-function size(b: number): string {
-  return b < 1e6 ? `${Math.round(b / 1e3)} kB` : `${(b / 1e6).toFixed(1)} MB`
-}
+
 function toggle(id: string) {
   chosen.value = chosen.value.includes(id) ? chosen.value.filter((c) => c !== id) : [...chosen.value, id]
 }
 function remove() {
-  const what = `${counted(chosen.value.length, 'material')} taken out, ${size(bytes.value)} won`
+  const what = `${counted(chosen.value.length, 'material')} taken out, ${weight(bytes.value)} won`
   void libraries.act(() => api.removeItems(props.library.id, chosen.value), what)
 }
 </script>
@@ -54,7 +53,7 @@ function remove() {
         {{ chosen.length === unused.length ? 'Choose none' : 'Choose all' }}
       </button>
       <v-btn size="small" :disabled="chosen.length === 0" @click="remove">
-        Take {{ chosen.length }} out · {{ size(bytes) }}
+        Take {{ chosen.length }} out · {{ weight(bytes) }}
       </v-btn>
     </div>
     <div class="grid">
@@ -68,7 +67,7 @@ function remove() {
         @apply="toggle(u.material.id)"
       >
         <b>{{ u.material.code || 'no code' }}</b>
-        <span class="soft">{{ u.bytes > 0 ? size(u.bytes) : '' }}</span> <br />{{ u.material.name }}
+        <span class="soft">{{ u.bytes > 0 ? weight(u.bytes) : '' }}</span> <br />{{ u.material.name }}
       </SampleChip>
     </div>
   </div>

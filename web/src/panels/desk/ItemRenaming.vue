@@ -4,6 +4,7 @@ import { api, type ItemName, type Material } from '../../api/client'
 import { useLibraries } from '../../stores/libraries'
 import { counted, useWorkspace } from '../../stores/workspace'
 import OneOf from '../shared/OneOf.vue'
+import RenamingFields from '../shared/RenamingFields.vue'
 
 /** New names for some of a library's materials, by a pattern with numbers or by replacing a text. */
 const props = defineProps<{ library: string; materials: Material[] }>()
@@ -67,17 +68,13 @@ async function give() {
         { value: 'replace', text: 'Find and replace' },
       ]"
     />
-    <template v-if="way === 'pattern'">
-      <input v-model="pattern" class="field" aria-label="Pattern" />
-      <p class="soft">
-        {name} is the name so far, # a number; from
-        <input v-model.number="first" class="field first" type="number" min="0" aria-label="First number" />
-      </p>
-    </template>
-    <template v-else>
-      <input v-model="find" class="field" placeholder="Find" aria-label="Find" />
-      <input v-model="replacement" class="field" placeholder="Put instead" aria-label="Put instead" />
-    </template>
+    <RenamingFields
+      v-model:pattern="pattern"
+      v-model:first="first"
+      v-model:find="find"
+      v-model:replacement="replacement"
+      :way="way"
+    />
     <p v-for="n in changing.slice(0, LISTED)" :key="n.item" class="soft">{{ n.name }}</p>
     <p v-if="changing.length > LISTED" class="soft">and {{ changing.length - LISTED }} more</p>
     <v-btn size="small" type="submit" :disabled="changing.length === 0">
@@ -91,12 +88,5 @@ async function give() {
   display: grid;
   gap: 5px;
   margin-top: 8px;
-}
-.field {
-  height: 24px;
-  font-size: 12px;
-}
-.first {
-  width: 56px;
 }
 </style>

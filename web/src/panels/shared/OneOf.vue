@@ -1,6 +1,6 @@
-<script setup lang="ts" generic="T extends string | boolean">
+<script setup lang="ts" generic="T extends string | boolean | null">
 /** One of a few, side by side. */
-defineProps<{ label: string; choices: { value: T; text: string; title?: string }[] }>()
+defineProps<{ label: string; choices: { value: T; text: string; title?: string; disabled?: boolean }[] }>()
 const chosen = defineModel<T>({ required: true })
 </script>
 
@@ -14,6 +14,7 @@ const chosen = defineModel<T>({ required: true })
       :aria-checked="chosen === c.value"
       :class="{ on: chosen === c.value }"
       :title="c.title"
+      :disabled="c.disabled"
       @click="chosen = c.value"
     >
       {{ c.text }}

@@ -13,4 +13,5 @@ export const NOTHING_KNOWN: Facts = {
   supplier: null,
   article: null,
   missing: null,
+  hasSubstance: null,
 }

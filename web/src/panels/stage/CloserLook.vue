@@ -1,22 +1,31 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { SampleForm } from '../../api/client'
+import OneOf from '../shared/OneOf.vue'
 import { useCloser } from '../../stores/closer'
 import { useWorkspace } from '../../stores/workspace'
 
 /** A material seen closely, beside the model. */
 const closer = useCloser()
 const workspace = useWorkspace()
-const FORMS: { value: SampleForm; text: string }[] = [
-  { value: 'TILE', text: 'Tile' },
-  { value: 'CLOTH', text: 'Cloth fold' },
-  { value: 'VESSEL', text: 'Vessel' },
-]
 const material = computed(() => closer.latest())
 const part = computed(() => {
   const at = workspace.current
   return at ? workspace.scene?.parts[at.part]?.name : undefined
 })
+const forms = computed<{ value: SampleForm | null; text: string; title?: string; disabled?: boolean }[]>(
+  () => [
+    { value: 'TILE', text: 'Tile' },
+    { value: 'CLOTH', text: 'Cloth fold' },
+    { value: 'VESSEL', text: 'Vessel' },
+    {
+      value: null,
+      text: part.value ?? 'Part',
+      title: part.value ? `On ${part.value}, as large as it is` : 'Select a part first',
+      disabled: !part.value,
+    },
+  ],
+)
 </script>
 
 <template>
@@ -33,28 +42,7 @@ const part = computed(() => {
         closer.picture ? 'getting finer …' : 'tracing …'
       }}</span>
     </div>
-    <div class="scope" role="radiogroup" aria-label="Form">
-      <button
-        v-for="f in FORMS"
-        :key="f.value"
-        role="radio"
-        :aria-checked="closer.form === f.value"
-        :class="{ on: closer.form === f.value }"
-        @click="closer.form = f.value"
-      >
-        {{ f.text }}
-      </button>
-      <button
-        role="radio"
-        :aria-checked="closer.form === null"
-        :class="{ on: closer.form === null }"
-        :disabled="!part"
-        :title="part ? `On ${part}, as large as it is` : 'Select a part first'"
-        @click="closer.form = null"
-      >
-        {{ part ?? 'Part' }}
-      </button>
-    </div>
+    <OneOf v-model="closer.form" class="forms" label="Form" :choices="forms" />
   </section>
 </template>
 
@@ -100,11 +88,11 @@ header button {
   background: #faf9f7d9;
   border-radius: 2px;
 }
-.scope {
+.forms {
   border: 0;
   border-top: 1px solid var(--line-strong);
 }
-.scope button {
+.forms :deep(button) {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

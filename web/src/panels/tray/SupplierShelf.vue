@@ -4,7 +4,7 @@ import { api, Refusal, type Article, type ArticleKind, type Judged } from '../..
 import { useFinding } from '../../stores/finding'
 import { useWorkspace } from '../../stores/workspace'
 import LengthField from '../shared/LengthField.vue'
-import { short } from './measures'
+import { factLines, short } from './measures'
 
 /** A supplier's samples: what they are, what they lack, and bringing one into the project. */
 const PAUSE = 250
@@ -124,13 +124,8 @@ const lines = computed(() => {
   const a = article.value
   if (!a) return []
   const all: [string, string][] = [['Stock', stockText(a)]]
-  if (a.price !== null)
-    all.push(['Price', `${a.price} per m²${a.waste === null ? '' : `, ${a.waste} % waste`}`])
   if (a.size) all.push(['Shows', a.size.map(short).join(' × ')])
-  if (a.density !== null) all.push(['Density', `${a.density.toLocaleString('en')} kg/m³`])
-  if (a.carbon !== null) all.push(['Carbon', `${a.carbon} kg CO₂e per m²`])
-  if (a.licence) all.push(['Licence', a.licence])
-  return all
+  return [...all, ...factLines(a.facts)]
 })
 </script>
 
@@ -180,7 +175,7 @@ const lines = computed(() => {
           <span v-else class="blank small soft">{{ judged.has(a.number) ? 'no picture' : '…' }}</span>
           <span class="words small">
             <b>{{ a.number }}</b> {{ a.name }}<br />
-            <span class="soft">{{ a.price === null ? 'no price' : `${a.price} per m²` }}</span>
+            <span class="soft">{{ a.facts.price === null ? 'no price' : `${a.facts.price} per m²` }}</span>
             <span v-if="a.stock === 0" class="mark"> · none in stock</span>
             <span v-if="isUsable(a.number) === false" class="mark"> · not as it is</span>
           </span>
