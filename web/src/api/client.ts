@@ -30,6 +30,7 @@ export type Libraries = Schemas['LibrariesWire']
 export type Library = Schemas['LibraryWire']
 export type LibraryRole = Library['role']
 export type Drawer = Schemas['DrawerWire']
+export type OtherAccount = Schemas['AccountWire']
 export type Member = Schemas['MemberWire']
 export type Kit = Schemas['KitWire']
 export type ItemNames = Schemas['ItemNames']
@@ -184,6 +185,9 @@ export const api = {
   photoAddress: (article: string) => `/api/supplier/photos/${article}`,
   bringArticle: (id: string, version: number, article: string, width: number | null) =>
     send<ProjectState>('POST', `${project(id)}/supplier/${article}`, { version, body: { width } }),
+  accounts: () => send<Schemas['AccountWire'][]>('GET', '/api/accounts'),
+  createAccount: (account: Schemas['AccountFor']) =>
+    send<Account>('POST', '/api/accounts', { body: account }),
   libraries: () => send<Libraries>('GET', '/api/libraries'),
   createLibrary: (name: string) => send<{ id: string }>('POST', '/api/libraries', { body: { name } }),
   renameLibrary: (library: string, name: string) =>

@@ -64,6 +64,9 @@ async function deleteAll() {
       <v-btn size="small" type="submit" :disabled="!login.trim()">Take in</v-btn>
       <span class="soft small">{{ ROLES.find((r) => r.value === role)?.says }}</span>
     </form>
+    <p v-if="may" class="soft small">
+      Whoever has no account yet gets one under your name, top right: People who may sign in.
+    </p>
     <table>
       <tbody>
         <tr v-for="m in members" :key="m.account">

@@ -5,11 +5,13 @@ import { useRouter } from 'vue-router'
 import { api } from '../../api/client'
 import { useSession } from '../../stores/session'
 import { counted, useWorkspace, type Step } from '../../stores/workspace'
+import AccountsDialog from './AccountsDialog.vue'
 
 const workspace = useWorkspace()
 const session = useSession()
 const router = useRouter()
 const editing = ref(false)
+const people = ref(false)
 const details = reactive({ name: '', client: '', unit: 'mm' })
 
 const STEPS: { id: Step; name: string; key: string }[] = [
@@ -92,12 +94,14 @@ async function signOut() {
         </template>
         <v-list density="compact">
           <v-list-item title="All projects" to="/projects" />
+          <v-list-item title="People who may sign in" @click="people = true" />
           <v-list-item title="Licences, front end" href="/third-party-web.txt" target="_blank" />
           <v-list-item title="Licences, server" href="/third-party-java.txt" target="_blank" />
           <v-list-item title="Sign out" @click="signOut" />
         </v-list>
       </v-menu>
     </div>
+    <AccountsDialog v-model="people" />
     <v-dialog v-model="editing">
       <v-card title="Project">
         <v-card-text class="form">

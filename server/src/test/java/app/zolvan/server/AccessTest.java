@@ -109,4 +109,33 @@ class AccessTest extends ServerTest {
         assertThat(stranger().get("/api/session/start").json().get("first").asBoolean())
                 .isFalse();
     }
+
+    /** The first account makes others; nobody else does, and a second start makes no second administrator. */
+    @Test
+    void accountsAreMadeByWhoeverSetUp() {
+        assertThat(database.queryForObject("select count(*) from account where administrator", Integer.class))
+                .as("one, the first")
+                .isEqualTo(1);
+        String login = "guest-" + UUID.randomUUID();
+        Map<String, Object> guest = Map.of("login", login, "name", "Guest", "password", "long-enough-1");
+        assertThat(browser.post("/api/accounts", guest).status()).isEqualTo(403);
+        assertThat(browser.get("/api/accounts").status()).isEqualTo(403);
+        String me = browser.get("/api/session").json().get("id").asString();
+        database.update("update account set administrator = true where id = ?::uuid", me);
+        try {
+            assertThat(browser.post("/api/accounts", Map.of("login", "x", "name", "", "password", "short"))
+                            .status())
+                    .isEqualTo(422);
+            assertThat(browser.post("/api/accounts", guest).status()).isEqualTo(201);
+            assertThat(browser.post("/api/accounts", guest).status())
+                    .as("taken")
+                    .isEqualTo(422);
+            assertThat(browser.get("/api/accounts").json().toString()).contains(login);
+        } finally {
+            database.update("update account set administrator = false where id = ?::uuid", me);
+        }
+        Browser other = stranger();
+        assertThat(other.signIn(login, "long-enough-1").status()).isEqualTo(200);
+        assertThat(other.get("/api/accounts").status()).isEqualTo(403);
+    }
 }

@@ -1,6 +1,7 @@
 package app.zolvan.server.account;
 
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.apache.ibatis.annotations.Insert;
@@ -20,21 +21,33 @@ interface AccountMapper {
             Instant lockedUntil,
             Instant createdAt) {}
 
-    @Select("select * from account where login = #{login} for update")
+    String COLUMNS = "id, login, display_name, password_hash, failed_count, locked_until, created_at";
+
+    @Select("select " + COLUMNS + " from account where login = #{login} for update")
     Optional<Row> findForUpdate(String login);
 
-    @Select("select * from account where login = #{login}")
+    @Select("select " + COLUMNS + " from account where login = #{login}")
     Optional<Row> findByLogin(String login);
 
-    @Select("select * from account where id = #{id}")
+    @Select("select " + COLUMNS + " from account where id = #{id}")
     Optional<Row> find(UUID id);
+
+    /** @param administrator whether it makes accounts for others */
+    record Listed(UUID id, String login, String displayName, boolean administrator) {}
+
+    @Select("select id, login, display_name, administrator from account order by lower(display_name), login")
+    List<Listed> all();
+
+    @Select("select administrator from account where id = #{id}")
+    boolean isAdministrator(UUID id);
 
     @Select("select count(*) from account")
     int count();
 
+    /** The first of all is the administrator. */
     @Insert("""
-            insert into account (id, login, display_name, password_hash)
-            values (#{id}, #{login}, #{displayName}, #{passwordHash})
+            insert into account (id, login, display_name, password_hash, administrator)
+            values (#{id}, #{login}, #{displayName}, #{passwordHash}, not exists (select 1 from account))
             on conflict (login) do nothing""")
     int insert(UUID id, String login, String displayName, String passwordHash);
 

@@ -5,6 +5,7 @@ import app.zolvan.server.problem.Problem;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
@@ -100,6 +101,28 @@ public class AccountService {
             throw Problem.of(HttpStatus.FORBIDDEN, "not-first", "There is an account already; sign in with it.");
         }
         return create(login, displayName, password);
+    }
+
+    /** Those who may sign in, for whoever makes accounts. */
+    List<AccountMapper.Listed> all(Account administrator) {
+        requireAdministrator(administrator);
+        return mapper.all();
+    }
+
+    /** Makes an account for somebody else. */
+    @Transactional
+    Account createFor(Account administrator, String login, String displayName, String password) {
+        requireAdministrator(administrator);
+        return create(login, displayName, password);
+    }
+
+    private void requireAdministrator(Account account) {
+        if (!mapper.isAdministrator(account.id())) {
+            throw Problem.of(
+                    HttpStatus.FORBIDDEN,
+                    "not-allowed",
+                    "Accounts are made by whoever set Zolvan up. Ask them for one.");
+        }
     }
 
     @Transactional
