@@ -47,7 +47,7 @@ final class Grains {
             double bend = 0.25 / n;
             double wu = u + bend * noise.gradient(u, v, n / 2, n / 2);
             double wv = v + bend * noise.gradient(u + 0.5, v + 0.5, n / 2, n / 2);
-            Cells.Found d = cells.nearest(wu, wv);
+            Cells.Found d = cells.nearestTwo(wu, wv);
             double furrow = Math.min(1, (d.second - d.first) / 0.35);
             double swell = 0.5 + 0.5 * noise.fractal(u, v, 3, 3, 3);
             out.set(clamp(0.8 * Math.sqrt(furrow) + 0.2 * swell));
@@ -67,8 +67,11 @@ final class Grains {
             double weight = 1;
             for (int o = 0; o < 3; o++) {
                 double ridge = Math.abs(noise.gradient(wu + 0.13 * o, wv, n << o, n << o));
-                double breaks = 0.5 + 0.7 * noise.gradient(u, v + 0.29 * o, n, n);
-                vein = Math.max(vein, weight * clamp(breaks) * smooth(1 - ridge / (0.02 + 0.1 * r.share() / (o + 1))));
+                double wide = 0.02 + 0.1 * r.share() / (o + 1);
+                if (ridge < wide) {
+                    double breaks = 0.5 + 0.7 * noise.gradient(u, v + 0.29 * o, n, n);
+                    vein = Math.max(vein, weight * clamp(breaks) * smooth(1 - ridge / wide));
+                }
                 weight *= 0.62;
             }
             out.set(clamp(cloud));
@@ -107,8 +110,10 @@ final class Grains {
             out.joint = 1;
             for (int layer = 0; layer < chips.length; layer++) { // large first: smaller ones fill what is left between
                 int n = r.count() << layer;
-                Cells.Found c = chips[layer].at(u + 0.21 * layer, v + 0.43 * layer);
-                if (c.chance < r.share()) {
+                double lu = u + 0.21 * layer;
+                double lv = v + 0.43 * layer;
+                if (chips[layer].nearest(lu, lv).chance < r.share()) {
+                    Cells.Found c = chips[layer].at(lu, lv);
                     double pixel = r.pixel() * n / r.width();
                     double in = smooth((c.edge - 0.1 - 0.12 * noise.value((int) (c.chance * 8192), layer))
                             / Math.max(0.02, pixel));

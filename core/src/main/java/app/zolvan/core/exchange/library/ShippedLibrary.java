@@ -174,6 +174,23 @@ public record ShippedLibrary(List<Material> materials, Map<String, byte[]> image
                 .colours(colouring(p));
     }
 
+    /** What the shipped patterns are made by, as they would be drawn at that many pixels along the longer side. */
+    public static List<Recipe> recipes(int pixels) {
+        List<Recipe> all = new ArrayList<>();
+        try {
+            for (String drawer : DRAWERS) {
+                for (JsonValue m : JsonValue.parseTrusted(open(drawer)).elements()) {
+                    if (m.has("pattern")) {
+                        all.add(recipe(m.get("pattern"), pixels));
+                    }
+                }
+            }
+        } catch (ImportException e) {
+            throw new IllegalStateException(e);
+        }
+        return all;
+    }
+
     private static Surface textured(Surface surface, JsonValue p, Map<String, byte[]> images) throws ImportException {
         Recipe recipe = recipe(p, p.index("pixels", 512));
         RealSize real = new RealSize(recipe.width(), recipe.height());
