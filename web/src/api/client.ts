@@ -423,12 +423,13 @@ export const api = {
  * What a file sent into a project is for: other triangles of its surfaces, its materials, a newer state of the model, or a
  * model beside it that is designed or only seen with it.
  */
-export type Purpose = 'triangles' | 'materials' | 'update' | 'design' | 'surroundings'
+export type Purpose = 'triangles' | 'materials' | 'update' | 'late' | 'design' | 'surroundings'
 
 const ASKED: Record<Purpose, string> = {
   triangles: '',
   materials: '&materials=true',
   update: '&update=true',
+  late: '&late=true',
   design: '&beside=DESIGN',
   surroundings: '&beside=SURROUNDINGS',
 }

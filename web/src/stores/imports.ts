@@ -81,6 +81,11 @@ export const useImports = defineStore('imports', () => {
     return sendInto(id, files, 'materials')
   }
 
+  /** Takes files that an open project's model refers to and that did not come with it. */
+  function takeLate(id: string, files: Dropped[]): Promise<void> {
+    return sendInto(id, files, 'late')
+  }
+
   /** Has a newer file of an open project's model compared with it, or a model added to it. */
   async function bring(
     id: string,
@@ -243,6 +248,7 @@ export const useImports = defineStore('imports', () => {
     cutProject,
     sendPrepared,
     takeMaterials,
+    takeLate,
     bring,
     answer,
     hear,

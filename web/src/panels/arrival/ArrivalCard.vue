@@ -6,6 +6,7 @@ import CutAgain from './CutAgain.vue'
 import CleanUpFold from './CleanUpFold.vue'
 import DressingFold from './DressingFold.vue'
 import MendFold from './MendFold.vue'
+import MissingFold from './MissingFold.vue'
 import ModelsFold from './ModelsFold.vue'
 import NamesFold from './NamesFold.vue'
 import RolesFold from './RolesFold.vue'
@@ -116,6 +117,7 @@ const open = computed(() => workspace.design.filter((p) => !p.closed))
         <span class="soft small">surfaces without an inside: no mass, and no solid glass</span>
       </dd>
     </dl>
+    <MissingFold />
     <AttentionFold />
     <SelectionFold />
     <ModelsFold />

@@ -103,6 +103,11 @@ final class Browser {
         return upload("?update=true&project=" + project, name, file);
     }
 
+    /** Starts taking files that a project's model lacks. */
+    Answer uploadLate(String project, String name, byte[] file) {
+        return upload("?late=true&project=" + project, name, file);
+    }
+
     /** Starts adding a file's model to a project. */
     Answer uploadBeside(String project, String belonging, String name, byte[] file) {
         return upload("?beside=" + belonging + "&project=" + project, name, file);

@@ -16,7 +16,7 @@ import tools.jackson.databind.JsonNode;
 class CleanUpTest extends ProjectTest {
     private static final Map<String, Boolean> ALL = Map.of("materials", true, "images", true, "groups", true);
     /** A picture of one pixel. */
-    private static final String PIXEL =
+    static final String PIXEL =
             "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mP8z8BQDwAEhQGAhKmMIQAAAABJRU5ErkJggg==";
 
     @Test

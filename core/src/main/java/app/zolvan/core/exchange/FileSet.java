@@ -8,6 +8,7 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * A file to import together with those that came with it. References inside the file are looked up only among these:
@@ -35,6 +36,42 @@ public final class FileSet {
         };
 
         List<String> paths();
+
+        /** These, and those beside them that have other paths. */
+        default Companions and(Companions others) {
+            Companions first = this;
+            return others == NONE
+                    ? this
+                    : new Companions() {
+                        @Override
+                        public List<String> paths() {
+                            return Stream.concat(first.paths().stream(), others.paths().stream())
+                                    .distinct()
+                                    .toList();
+                        }
+
+                        @Override
+                        public Optional<ByteBuffer> open(String path, Reading reading) throws ImportException {
+                            Optional<ByteBuffer> own = first.open(path, reading);
+                            return own.isPresent() ? own : others.open(path, reading);
+                        }
+                    };
+        }
+
+        /** One file. */
+        static Companions of(String name, ByteBuffer bytes) {
+            return new Companions() {
+                @Override
+                public List<String> paths() {
+                    return List.of(name);
+                }
+
+                @Override
+                public Optional<ByteBuffer> open(String path, Reading reading) {
+                    return path.equals(name) ? Optional.of(bytes) : Optional.empty();
+                }
+            };
+        }
 
         /** The content at exactly this path. */
         Optional<ByteBuffer> open(String path, Reading reading) throws ImportException;

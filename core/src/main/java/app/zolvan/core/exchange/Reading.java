@@ -12,12 +12,15 @@ import java.util.Set;
  */
 public final class Reading {
     private static final int MAX_NOTES = 200;
+    private static final String LACKS = "The file refers to “";
+    private static final String LACKING = "”, which did not come with it.";
 
     private final ImportLimits limits;
     private final ModelReader.Progress progress;
     private final LengthUnit chosenUnit;
     private final UpAxis chosenUp;
     private final Set<String> notes = new LinkedHashSet<>();
+    private final Set<String> lacking = new LinkedHashSet<>();
     private long held;
 
     /**
@@ -82,6 +85,34 @@ public final class Reading {
         } else {
             notes.add("More was left out than is listed here.");
         }
+    }
+
+    /**
+     * Keeps that a file which this one refers to did not come along, and notes it.
+     *
+     * @param reference as the file has it
+     */
+    public void lack(String reference) {
+        String shown = TextNames.shown(reference.replace('\\', '/'), "without a name");
+        if (lacking.size() < MAX_NOTES) {
+            lacking.add(shown);
+        }
+        note(lackNote(shown));
+    }
+
+    /** The sentence that {@link #notes} has of something in {@link #lacking}. */
+    private static String lackNote(String lacking) {
+        return LACKS + lacking + LACKING;
+    }
+
+    /** Whether a note is a {@link #lackNote}. */
+    public static boolean isLackNote(String note) {
+        return note.startsWith(LACKS) && note.endsWith(LACKING);
+    }
+
+    /** What the file refers to and what did not come along, as it refers to it. */
+    public List<String> lacking() {
+        return List.copyOf(lacking);
     }
 
     public List<String> notes() {

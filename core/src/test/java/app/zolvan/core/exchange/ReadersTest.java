@@ -286,7 +286,7 @@ class ReadersTest {
                 "mtllib ../../../../etc/thing.mtl\n" + SQUARE + "usemtl a\nf 1 2 3\n",
                 "../../evil.png",
                 PIXEL));
-        assertThat(arrival.model().notes()).anyMatch(n -> n.contains("did not come with the file"));
+        assertThat(arrival.model().notes()).anyMatch(n -> n.contains("did not come with it"));
         assertThat(FileSet.normalise("../../evil.png")).isEqualTo("evil.png");
         assertThat(FileSet.normalise("a/../../b/./c")).isEqualTo("b/c");
     }

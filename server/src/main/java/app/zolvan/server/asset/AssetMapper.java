@@ -23,6 +23,9 @@ interface AssetMapper {
     @Insert("insert into asset_chunk (asset_id, seq, bytes) values (#{assetId}, #{seq}, #{bytes})")
     void addChunk(long assetId, int seq, byte[] bytes);
 
+    @Update("update asset set media_type = #{mediaType} where sha256 = #{sha256}")
+    void setMediaType(String sha256, String mediaType);
+
     /** Names a finished upload; 0 where the same bytes are stored already. */
     @Update("""
             update asset set sha256 = #{sha256}, size = #{size}

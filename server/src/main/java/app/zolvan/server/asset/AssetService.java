@@ -13,6 +13,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -83,7 +84,11 @@ public class AssetService {
     public String store(byte[] bytes, String mediaType) {
         String sha256 = Digest.of(bytes);
         mapper.keepAll();
-        if (mapper.find(sha256).isEmpty()) {
+        Optional<AssetMapper.Row> known = mapper.find(sha256);
+        if (known.isPresent() && known.get().mediaType().equals(BINARY)) {
+            mapper.setMediaType(sha256, mediaType); // uploaded as a file; by now it is known what it is
+        }
+        if (known.isEmpty()) {
             try {
                 store(new ByteArrayInputStream(bytes), mediaType, Long.MAX_VALUE);
             } catch (IOException e) {

@@ -91,7 +91,7 @@ public class ImportWork implements JobWork {
             store.cutAgain(origin, read.prepared(), read.found(), read.cut());
             assets.deleteUnused(); // the triangles before
         } else {
-            store.create(origin, read.arrival(), read.prepared(), read.found(), read.cut());
+            store.create(origin, read);
         }
         return origin.project();
     }

@@ -94,6 +94,7 @@ class ModelController {
      *                  to make a new one
      * @param materials whether only the materials are wanted
      * @param update    whether it is a newer file of the project's model, to be compared with it first
+     * @param late      whether it is files that the model refers to and that did not come along
      * @param beside    what the file's model is to the project that it is added to; none where it is for something else
      */
     @PostMapping("/api/imports")
@@ -104,10 +105,11 @@ class ModelController {
             @RequestParam(required = false) @Nullable UUID project,
             @RequestParam(defaultValue = "false") boolean materials,
             @RequestParam(defaultValue = "false") boolean update,
+            @RequestParam(defaultValue = "false") boolean late,
             @RequestParam(required = false) @Nullable Belonging beside,
             HttpServletRequest request)
             throws IOException {
-        boolean forOpen = materials || update || beside != null;
+        boolean forOpen = materials || update || late || beside != null;
         if (forOpen && project == null) {
             throw Problem.ofField("project", "Say which project the file is for.");
         }
@@ -128,7 +130,12 @@ class ModelController {
             throw Problem.ofField("fileName", "The file needs a name of up to 200 characters.");
         }
         return imports.receive(
-                account.id(), kind(materials, update, beside), project, name, request.getInputStream(), limit);
+                account.id(),
+                late ? LateFilesWork.KIND : kind(materials, update, beside),
+                project,
+                name,
+                request.getInputStream(),
+                limit);
     }
 
     private static String kind(boolean materials, boolean update, @Nullable Belonging beside) {

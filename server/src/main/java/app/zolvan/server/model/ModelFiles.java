@@ -42,13 +42,15 @@ class ModelFiles {
 
     /**
      * @param found what deserves a look
+     * @param lacking what the file refers to and what did not come along
      * @param cut   how finely surfaces were cut, where they are kept
      */
     record Read(
             Arrival arrival,
             Preparation prepared,
             List<Finding> found,
-            @Nullable Cut cut) {}
+            @Nullable Cut cut,
+            List<String> lacking) {}
 
     /**
      * @param mayAsk whether the designer is asked where the file leaves unit or up axis open
@@ -71,7 +73,7 @@ class ModelFiles {
                     prepared, s -> progress.at(READ + PREPARE + s * INSPECT, "Looking for what needs attention"));
             progress.at(READ + PREPARE + INSPECT, "Saving");
             out[0] = new Read(
-                    arrival, prepared, found, Cut.of(bytes, Reading.standard()).orElse(null));
+                    arrival, prepared, found, Cut.of(bytes, Reading.standard()).orElse(null), reading.lacking());
         });
         return Objects.requireNonNull(out[0]);
     }

@@ -34,7 +34,36 @@ interface ModelMapper {
             Double cutAngular,
             String findings,
             long revision,
-            long lookedAt) {
+            long lookedAt,
+            String[] lacking) {
+
+        public ModelRow {
+            lacking = lacking == null ? new String[0] : lacking; // kept before it was known
+        }
+
+        ModelRow lacking(List<String> still) {
+            return new ModelRow(
+                    projectId,
+                    fileName,
+                    originalSha256,
+                    bounds,
+                    triangles,
+                    faces,
+                    notes,
+                    format,
+                    fileUnit,
+                    unitFrom,
+                    upAxis,
+                    upFrom,
+                    variants,
+                    cutKind,
+                    cutLinear,
+                    cutAngular,
+                    findings,
+                    revision,
+                    lookedAt,
+                    still.toArray(new String[0]));
+        }
 
         /** The same of a model with other things in it; what was found in it is of another model then. */
         ModelRow holding(double[] otherBounds, int otherTriangles, boolean otherDesign) {
@@ -57,7 +86,8 @@ interface ModelMapper {
                     cutAngular,
                     findings,
                     revision,
-                    otherDesign ? -1 : lookedAt);
+                    otherDesign ? -1 : lookedAt,
+                    lacking);
         }
     }
 
@@ -180,10 +210,10 @@ interface ModelMapper {
     @Insert("""
             insert into model (project_id, file_name, original_sha256, bounds, triangles, faces, notes, format,
                                file_unit, unit_from, up_axis, up_from, variants, cut_kind, cut_linear, cut_angular,
-                               findings, revision, looked_at)
+                               findings, revision, looked_at, lacking)
             values (#{projectId}, #{fileName}, #{originalSha256}, #{bounds}, #{triangles}, #{faces}, #{notes},
                     #{format}, #{fileUnit}, #{unitFrom}, #{upAxis}, #{upFrom}, #{variants},
-                    #{cutKind}, #{cutLinear}, #{cutAngular}, #{findings}, #{revision}, #{lookedAt})""")
+                    #{cutKind}, #{cutLinear}, #{cutAngular}, #{findings}, #{revision}, #{lookedAt}, #{lacking})""")
     void insertModel(ModelRow row);
 
     @Insert("""
@@ -301,7 +331,7 @@ interface ModelMapper {
                              format = #{row.format}, file_unit = #{row.fileUnit}, unit_from = #{row.unitFrom},
                              up_axis = #{row.upAxis}, up_from = #{row.upFrom}, variants = #{row.variants},
                              cut_kind = #{row.cutKind}, cut_linear = #{row.cutLinear}, cut_angular = #{row.cutAngular},
-                             findings = #{row.findings}, revision = revision + 1,
+                             findings = #{row.findings}, lacking = #{row.lacking}, revision = revision + 1,
                              looked_at = case when #{looked} then revision + 1 else -1 end
             where project_id = #{row.projectId}""")
     void replaceModel(ModelRow row, boolean looked);

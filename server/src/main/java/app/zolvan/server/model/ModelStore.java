@@ -2,6 +2,7 @@ package app.zolvan.server.model;
 
 import app.zolvan.core.context.Belonging;
 import app.zolvan.core.exchange.Arrival;
+import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.UpAxis;
 import app.zolvan.core.exchange.formats.Cut;
 import app.zolvan.core.geometry.Box3;
@@ -112,14 +113,16 @@ public class ModelStore implements SceneSource {
 
     /** Makes a project of a prepared model, whole or not at all. */
     @Transactional
-    void create(Origin origin, Arrival arrival, Preparation prepared, List<Finding> found, @Nullable Cut cut) {
+    void create(Origin origin, ModelFiles.Read read) {
+        Arrival arrival = read.arrival();
+        Preparation prepared = read.prepared();
         Model model = prepared.model();
         UUID project = projects.create(
                 origin.project(), origin.owner(), origin.name(), origin.client(), shownUnit(origin, arrival));
         assets.addToProject(project, origin.sha256());
         storeImages(project, model);
         List<String> meshes = storeMeshes(project, model);
-        mapper.insertModel(modelRow(project, origin.file(), origin.sha256(), arrival, model, found, cut));
+        mapper.insertModel(modelRow(project, origin.file(), origin.sha256(), read, model));
         mapper.insertPlaced(first(project, origin.file()));
         groupRows(project, model).forEach(mapper::insertGroup);
         Map<Model.Region, Integer> setOf = insertSets(project, model);
@@ -163,14 +166,9 @@ public class ModelStore implements SceneSource {
         return out;
     }
 
-    ModelMapper.ModelRow modelRow(
-            UUID project,
-            String file,
-            String sha256,
-            Arrival arrival,
-            Model model,
-            List<Finding> found,
-            @Nullable Cut cut) {
+    ModelMapper.ModelRow modelRow(UUID project, String file, String sha256, ModelFiles.Read read, Model model) {
+        Arrival arrival = read.arrival();
+        Cut cut = read.cut();
         return new ModelMapper.ModelRow(
                 project,
                 file,
@@ -189,9 +187,10 @@ public class ModelStore implements SceneSource {
                 cut == null ? null : cut.kind(),
                 cut == null ? null : cut.linear(),
                 cut == null ? null : cut.angular(),
-                json.writeValueAsString(Findings.of(found)),
+                json.writeValueAsString(Findings.of(read.found())),
                 0,
-                0);
+                0,
+                read.lacking().toArray(new String[0]));
     }
 
     /**
@@ -657,7 +656,7 @@ public class ModelStore implements SceneSource {
      *
      * @return its digest
      */
-    String bring(UUID project, byte[] picture, String mediaType) {
+    public String bring(UUID project, byte[] picture, String mediaType) {
         String digest = assets.store(picture, mediaType);
         assets.addToProject(project, digest);
         mapper.countChange(project, false);
@@ -675,6 +674,16 @@ public class ModelStore implements SceneSource {
     /** Keeps the model as it stands among the project's assets; its SHA-256. */
     public String keep(UUID project) {
         String digest = assets.store(json.writeValueAsBytes(rows(project)), JSON);
+        assets.addToProject(project, digest);
+        return digest;
+    }
+
+    /** Keeps the model as it would stand if only these files were lacking; its SHA-256. */
+    public String keepLacking(UUID project, List<String> lacking) {
+        ModelRows now = rows(project);
+        ModelRows then =
+                new ModelRows(now.model().lacking(lacking), now.placed(), now.groups(), now.sets(), now.parts());
+        String digest = assets.store(json.writeValueAsBytes(then), JSON);
         assets.addToProject(project, digest);
         return digest;
     }
@@ -750,7 +759,8 @@ public class ModelStore implements SceneSource {
                                 .sum(),
                 new Scene.Origin(
                         m.format(), m.fileUnit(), m.unitFrom(), m.upAxis(), m.upFrom(), m.cutLinear(), stray(m)),
-                List.of(m.notes()),
+                notes(m),
+                List.of(m.lacking()),
                 pictures(stored),
                 rows.placed().stream().map(r -> placed(r, parts)).toList(),
                 rows.groups().stream()
@@ -762,6 +772,11 @@ public class ModelStore implements SceneSource {
                                 .count()))
                         .toList(),
                 parts);
+    }
+
+    /** All but what is told apart as lacking, and what lacked and has come since. */
+    private static List<String> notes(ModelMapper.ModelRow m) {
+        return Arrays.stream(m.notes()).filter(n -> !Reading.isLackNote(n)).toList();
     }
 
     private static Scene.PlacedModel placed(ModelMapper.PlacedRow r, List<Scene.Part> parts) {

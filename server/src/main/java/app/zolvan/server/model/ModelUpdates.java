@@ -107,7 +107,7 @@ public class ModelUpdates {
             parts.add(ModelStore.part(project, p, read.prepared(), meshes, in, in));
         }
         ModelRows rows = new ModelRows(
-                models.modelRow(project, file, sha256, read.arrival(), model, read.found(), read.cut()),
+                models.modelRow(project, file, sha256, read, model),
                 now.placed().subList(0, 1),
                 ModelStore.groupRows(project, model),
                 sets,

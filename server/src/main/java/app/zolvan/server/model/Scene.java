@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param revision counts the changes of parts
  * @param bounds of the design without its surroundings: min x, y, z, max x, y, z
  * @param notes  what the file held that is not used, as sentences
+ * @param lacking files that it refers to and that did not come along
  */
 public record Scene(
         UUID projectId,
@@ -31,6 +32,7 @@ public record Scene(
         int faces,
         Origin origin,
         List<String> notes,
+        List<String> lacking,
         List<Picture> pictures,
         List<PlacedModel> models,
         List<Group> groups,

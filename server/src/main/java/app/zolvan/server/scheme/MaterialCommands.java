@@ -147,7 +147,8 @@ class MaterialCommands {
         return List.copyOf(changes.values());
     }
 
-    private static void follow(MaterialRow parent, List<MaterialRow> all, Map<UUID, Change> changes) {
+    /** Adds what variations of a changed material change with it. */
+    static void follow(MaterialRow parent, List<MaterialRow> all, Map<UUID, Change> changes) {
         for (MaterialRow m : all) {
             if (parent.id().equals(m.parent()) && !changes.containsKey(m.id())) {
                 MaterialRow after = m.following(parent.toSurface());

@@ -178,7 +178,7 @@ final class ColladaMaterials {
                 path.isEmpty() ? null : files.companion(path, reading).orElse(null);
         String digest = null;
         if (bytes == null) {
-            reading.note("The picture “" + path + "” did not come with the file.");
+            reading.lack(path);
         } else {
             digest = model.picture(path.substring(path.lastIndexOf('/') + 1), bytes);
         }

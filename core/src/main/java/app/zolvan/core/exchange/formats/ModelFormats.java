@@ -123,7 +123,7 @@ public final class ModelFormats {
             ZipArchive archive = ZipArchive.open(bytes, reading.limits());
             files = new FileSet(name, bytes, archive);
             ModelReader own = reader(files);
-            return own != null ? own.read(files, reading) : readInside(archive, reading);
+            return own != null ? own.read(files, reading) : readInside(archive, beside, reading);
         }
         ModelReader reader = reader(files);
         if (reader == null) {
@@ -132,7 +132,9 @@ public final class ModelFormats {
         return reader.read(files, reading);
     }
 
-    private static Arrival readInside(ZipArchive archive, Reading reading) throws ImportException {
+    private static Arrival readInside(ZipArchive archive, FileSet.Companions beside, Reading reading)
+            throws ImportException {
+        FileSet.Companions all = archive.and(beside);
         ModelReader chosen = null;
         FileSet main = null;
         int models = 0;
@@ -143,7 +145,7 @@ public final class ModelFormats {
                 continue;
             }
             ByteBuffer content = archive.open(path, reading).orElseThrow();
-            FileSet files = new FileSet(path, content, archive);
+            FileSet files = new FileSet(path, content, all);
             ModelReader reader = reader(files);
             if (reader != null) {
                 models++;

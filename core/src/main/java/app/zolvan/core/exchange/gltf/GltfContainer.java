@@ -190,6 +190,15 @@ final class GltfContainer {
         }
     }
 
+    /** The same of a picture; null where it did not come along, which is kept as lacking. */
+    static ByteBuffer picture(String uri, int index, FileSet files, Reading reading) throws ImportException {
+        if (!uri.startsWith("data:") && files.companion(uri, reading).isEmpty()) {
+            reading.lack(uri);
+            return null;
+        }
+        return resource(uri, "picture", index, files, reading);
+    }
+
     /** The bytes of a buffer view, little-endian. */
     ByteBuffer view(int index) throws ImportException {
         JsonValue v = element(json, "bufferViews", index, "buffer view");

@@ -224,8 +224,8 @@ public final class GltfReader implements ModelReader {
                 reading.progress(0.05 + 0.15 * i / names.length, "Reading textures");
                 ByteBuffer bytes = image.has("bufferView")
                         ? file.view(image.get("bufferView").index())
-                        : GltfContainer.resource(image.require("uri").text(), "picture", i, files, reading);
-                names[i] = model.picture(image.text("name", "Picture " + (i + 1)), bytes);
+                        : GltfContainer.picture(image.require("uri").text(), i, files, reading);
+                names[i] = bytes == null ? null : model.picture(image.text("name", "Picture " + (i + 1)), bytes);
             }
             return names;
         }

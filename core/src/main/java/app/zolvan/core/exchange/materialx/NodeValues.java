@@ -337,7 +337,7 @@ final class NodeValues {
         if (!pictures.containsKey(path)) {
             ByteBuffer bytes = files.companion(path, reading).orElse(null);
             if (bytes == null) {
-                reading.note("The picture “" + path + "” did not come with the file.");
+                reading.lack(path);
             }
             String name = path.substring(Math.max(path.lastIndexOf('/'), path.lastIndexOf('\\')) + 1);
             pictures.put(path, bytes == null ? null : model.picture(name, bytes));

@@ -228,7 +228,7 @@ public final class MtlReader {
         ByteBuffer bytes = files.companion(path, reading).orElse(null);
         String digest = null;
         if (bytes == null) {
-            reading.note("The picture “" + path + "” did not come with the file.");
+            reading.lack(path);
         } else {
             digest = model.picture(path.substring(Math.max(path.lastIndexOf('/'), path.lastIndexOf('\\')) + 1), bytes);
         }

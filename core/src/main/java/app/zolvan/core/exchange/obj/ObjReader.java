@@ -276,9 +276,7 @@ public final class ObjReader implements ModelReader {
                 }
             }
             if (library.isEmpty()) {
-                reading.note("The materials in “" + names
-                        + "” did not come with the file: names are kept, colours and textures are missing. To have them,"
-                        + " import a zip of the OBJ with its MTL and pictures.");
+                reading.lack(names);
             }
         }
 

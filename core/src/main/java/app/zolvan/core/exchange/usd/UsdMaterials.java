@@ -270,8 +270,7 @@ final class UsdMaterials {
             if (!pictures.containsKey(key)) {
                 Optional<ByteBuffer> bytes = layer.files().companion(asset, reading);
                 if (bytes.isEmpty()) {
-                    reading.note("“" + TextNames.shown(name, "A material") + "”: its picture “"
-                            + TextNames.shown(asset, "a file") + "” did not come along.");
+                    reading.lack(asset);
                 }
                 pictures.put(key, bytes.isEmpty() ? null : model.picture(asset, bytes.get()));
             }

@@ -1,0 +1,105 @@
+package app.zolvan.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Base64;
+import java.util.List;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** needs.md L18: files that a model refers to and that come after it find their places, and leave them again. */
+class LateFilesTest extends ProjectTest {
+    private static final byte[] OBJ = ("mtllib board.mtl\nv 0 0 0\nv 1 0 0\nv 1 1 0\nv 0 1 0\nvt 0 0\nvt 1 0\nvt 1 1\n"
+                    + "usemtl oak\nf 1/1 2/2 3/3\nusemtl plain\nf 1/1 3/3 4/2\n")
+            .getBytes(StandardCharsets.UTF_8);
+    private static final byte[] MTL =
+            "newmtl oak\nKd 1 1 1\nmap_Kd C:\\pictures\\oak.png\nnewmtl plain\nKd 0.5 0.1 0.1\n"
+                    .getBytes(StandardCharsets.UTF_8);
+
+    private static final byte[] PIXEL = Base64.getDecoder().decode(CleanUpTest.PIXEL);
+
+    @Test
+    void missingFilesAreNamedFoundAndTakenBack() throws Exception {
+        openModel("board.obj", OBJ);
+        assertThat(lacking()).containsExactly("board.mtl");
+        assertThat(scene().get("notes").toString()).doesNotContain("board.mtl");
+        JsonNode plain = arrived("plain");
+        String recoloured = plain.get("colour").toString();
+
+        JsonNode other = send("other.png", PIXEL);
+        assertThat(other.get("state").asString()).isEqualTo("FAILED");
+        assertThat(other.get("problem").asString()).contains("“board.mtl”").contains("told by their names");
+
+        assertThat(send("board.mtl", MTL).get("state").asString()).isEqualTo("DONE");
+        open(project);
+        assertThat(state.get("undo").asString()).isEqualTo("Take 1 missing file");
+        assertThat(arrived("plain").get("colour").toString()).isNotEqualTo(recoloured);
+        post("/undo", Map.of());
+        assertThat(lacking()).containsExactly("board.mtl");
+        assertThat(arrived("plain").get("colour").toString()).isEqualTo(recoloured);
+        assertThat(stranger()
+                        .asNewDesigner(accounts)
+                        .uploadLate(id(), "board.mtl", MTL)
+                        .status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void aPictureThatCameLateIsShown() throws Exception {
+        openModel("board.zip", zip());
+        assertThat(lacking()).containsExactly("C:/pictures/oak.png");
+        assertThat(scene().get("pictures")).isEmpty();
+        assertThat(send("oak.png", PIXEL).get("state").asString()).isEqualTo("DONE");
+        open(project);
+        assertThat(lacking()).isEmpty();
+        assertThat(scene().get("pictures")).hasSize(1);
+        assertThat(arrived("oak").get("textures").toString())
+                .contains(scene().get("pictures").get(0).get("sha256").asString());
+    }
+
+    private String id() {
+        return project.substring("/api/projects/".length());
+    }
+
+    /** Imports a model that does not say its unit. */
+    private void openModel(String name, byte[] file) throws InterruptedException {
+        JsonNode asking = browser.importFile(name, file);
+        Browser.Answer going = browser.post(
+                "/api/jobs/" + asking.get("id").asString() + "/answer", Map.of("unit", "m", "upAxis", "Y"));
+        open("/api/projects/" + browser.ended(going).get("result").asString());
+    }
+
+    private static byte[] zip() throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(out)) {
+            zip.putNextEntry(new ZipEntry("board.obj"));
+            zip.write(OBJ);
+            zip.putNextEntry(new ZipEntry("board.mtl"));
+            zip.write(MTL);
+        }
+        return out.toByteArray();
+    }
+
+    private JsonNode send(String name, byte[] file) throws InterruptedException {
+        return browser.ended(browser.uploadLate(id(), name, file));
+    }
+
+    private List<String> lacking() {
+        return scene().get("lacking").valueStream().map(JsonNode::asString).toList();
+    }
+
+    private JsonNode arrived(String name) {
+        return state.get("arrived")
+                .valueStream()
+                .map(u -> u.get("material"))
+                .filter(m -> m.get("name").asString().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+}
