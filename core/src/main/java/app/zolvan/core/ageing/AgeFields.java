@@ -1,5 +1,6 @@
 package app.zolvan.core.ageing;
 
+import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.mapping.Atlas;
 import app.zolvan.core.material.Ageing;
 import java.nio.ByteBuffer;
@@ -11,6 +12,16 @@ import java.nio.ByteOrder;
  */
 public record AgeFields(Atlas atlas, byte[] resistances) {
     private static final int MAGIC = 0x4547415A; // "ZAGE"
+
+    /** The same for a mesh cut from that one: its second coordinates say where in the atlas its corners lie. */
+    public AgeFields over(Mesh cut) {
+        float[] corners = new float[2 * cut.indices().length];
+        for (int i = 0; i < cut.indices().length; i++) {
+            corners[2 * i] = cut.uv2()[2 * cut.indices()[i]];
+            corners[2 * i + 1] = cut.uv2()[2 * cut.indices()[i] + 1];
+        }
+        return new AgeFields(new Atlas(corners, atlas.width(), atlas.height(), atlas.texel()), resistances);
+    }
 
     /**
      * The resistances at a point, mixed of the four nearest texels.

@@ -28,12 +28,13 @@ public record DressedModel(
     }
 
     /**
-     * The same with its leaves as parts of their own, beside those they grow on, so that any format carries them.
+     * The same with its leaves as parts of their own, beside those they grow on, and with its reliefs that are shapes in the
+     * meshes, so that any format carries them.
      *
      * @throws TooManyLeaves where there are more than a file may hold
      */
     public DressedModel grown() throws TooManyLeaves {
-        return LeafParts.grown(this);
+        return RaisedParts.raised(LeafParts.grown(this));
     }
 
     /** Files know of no tones of pictures: such pictures are written with their tone laid into them. */

@@ -22,6 +22,14 @@ public final class FloatList {
         return values[i];
     }
 
+    public void set(int i, float v) {
+        values[i] = v;
+    }
+
+    public float[] toArray() {
+        return Arrays.copyOf(values, size);
+    }
+
     /** What the list holds, in an array that may be longer; not a copy. */
     public float[] array() {
         return values;

@@ -89,6 +89,8 @@ public enum Parameter {
     GEOMETRY_THIN_WALLED(Shape.FLAG, 0, 1, 0),
     /** How far in metres the white of its picture stands out from the black; without a picture it does nothing. */
     GEOMETRY_HEIGHT(Shape.NUMBER, 0, 0.1, 0),
+    /** Not of OpenPBR: whether that relief is a shape of its own rather than shading. */
+    GEOMETRY_DISPLACED(Shape.FLAG, 0, 1, 0),
     /** Carries only a texture: the surface's normal map. */
     GEOMETRY_NORMAL(Shape.TEXTURE_ONLY, 0, 0);
 
@@ -142,7 +144,8 @@ public enum Parameter {
                     LEAF_COLOR,
                     REFLECTED_STRENGTH,
                     THIN_FILM_IOR,
-                    GEOMETRY_THIN_WALLED -> false;
+                    GEOMETRY_THIN_WALLED,
+                    GEOMETRY_DISPLACED -> false;
             default -> true;
         };
     }

@@ -21,6 +21,7 @@ final class MaterialXNames {
                 || p.name().startsWith("REFLECTED_"));
         all.remove(Parameter.GENERALIZED_SCHLICK);
         all.remove(Parameter.GEOMETRY_HEIGHT);
+        all.remove(Parameter.GEOMETRY_DISPLACED);
         return Set.copyOf(all);
     }
 

@@ -26,6 +26,10 @@ public record Dress(
         return new Dress(surface, false, false, 0, 0, null, null);
     }
 
+    public Dress showing(Surface other) {
+        return new Dress(other, metric, painted, priority, circuit, boundary, age);
+    }
+
     public Dress priority(int p) {
         return new Dress(surface, metric, painted, p, circuit, boundary, age);
     }

@@ -1,5 +1,6 @@
 package app.zolvan.core.render.scene;
 
+import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
@@ -17,6 +18,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 
 /**
  * A model ready to be traced: each mesh once, placed wherever a part shows it, with the surface of each span. Immutable;
@@ -80,6 +82,7 @@ public final class RenderScene {
         private final List<Instance> instances = new ArrayList<>();
         private final Map<Surface, SurfaceValues> surfaces = new HashMap<>();
         private final Map<Surface, Integer> materials = new HashMap<>();
+        private final Map<Shaping, Shaped> shapes = new HashMap<>();
         private Box3 bounds = Box3.EMPTY;
 
         /** A scene without pictures on its surfaces. */
@@ -110,11 +113,47 @@ public final class RenderScene {
             if (mesh.triangleCount() == 0 || !(Math.abs(toWorld.determinant()) > 1e-30)) {
                 return this;
             }
-            Skin[] skins = spans.stream().map(this::skin).toArray(Skin[]::new);
+            Shaped shaped = shaped(mesh, toWorld, spans);
+            Skin[] skins = shaped.spans.stream().map(this::skin).toArray(Skin[]::new);
             Transform inverse = toWorld.inverse();
-            instances.add(new Instance(mesh, toWorld.columns(), inverse.columns(), toWorld.determinant() < 0, skins));
-            bounds = bounds.with(mesh.bounds(toWorld));
+            instances.add(
+                    new Instance(shaped.mesh, toWorld.columns(), inverse.columns(), toWorld.determinant() < 0, skins));
+            bounds = bounds.with(shaped.mesh.bounds(toWorld));
             return this;
+        }
+
+        /** A mesh with its reliefs as shapes, and what its spans wear then. */
+        private record Shaped(Mesh mesh, List<Dress> spans) {}
+
+        private record Shaping(Mesh mesh, Vec3 stretch, List<Dress> spans) {}
+
+        /** What is repeated is shaped once for each size that it has. */
+        private Shaped shaped(Mesh mesh, Transform toWorld, List<Dress> spans) {
+            if (spans.stream().noneMatch(d -> Displacement.isAsked(d.surface()))) {
+                return new Shaped(mesh, spans);
+            }
+            return shapes.computeIfAbsent(
+                    new Shaping(mesh, toWorld.stretch(), spans), k -> shape(mesh, toWorld, spans));
+        }
+
+        private Shaped shape(Mesh mesh, Transform toWorld, List<Dress> spans) {
+            AgeFields age = spans.stream()
+                    .map(Dress::age)
+                    .filter(Objects::nonNull)
+                    .findFirst()
+                    .orElse(null);
+            Mesh plain = age == null ? mesh : mesh.parted(age.atlas().uv());
+            List<Displacement.Relief> reliefs = new ArrayList<>();
+            for (Dress d : spans) {
+                reliefs.add(Displacement.Relief.of(d.surface(), d.metric(), textures.of(d.surface())));
+            }
+            Mesh raised = Displacement.of(plain, toWorld, reliefs, Displacement.MOST);
+            AgeFields onRaised = age == null ? null : age.over(raised);
+            return new Shaped(
+                    raised,
+                    spans.stream()
+                            .map(d -> d.showing(Displacement.done(d.surface())).aged(d.age() == null ? null : onRaised))
+                            .toList());
         }
 
         public Builder lamp(Lamp lamp) {
