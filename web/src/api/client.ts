@@ -414,6 +414,7 @@ export const api = {
     sendFile<{ sha256: string }>(`${project(projectId)}/pictures`, picture, 'picture'),
   ageingAddress: (projectId: string, part: number, corrodes: boolean) =>
     `${project(projectId)}/parts/${part}/ageing?corrodes=${corrodes}`,
+  shapeAddress: (projectId: string, part: number) => `${project(projectId)}/parts/${part}/shape`,
   leavesAddress: (projectId: string, part: number, span: number, size: number) =>
     `${project(projectId)}/parts/${part}/leaves?span=${span}&size=${size}`,
   libraryAssetAddress: (sha256: string) => `/api/library/assets/${sha256}`,

@@ -29,6 +29,7 @@ import { haze } from './haze'
 import { Outline } from './outline'
 import { readGeometry } from './geometry'
 import { LeafCover, type LeafLoader } from './leaves'
+import { PartShapes, type ShapeLoader } from './shapes'
 import { boxOf, firstHit } from './picking'
 import { PickedFaces } from './pickedFaces'
 import { PlainColours } from './plainColours'
@@ -78,6 +79,7 @@ export interface AssetLoader {
   image: ImageLoader
   ageing: AgeLoader
   leaves: LeafLoader
+  shape: ShapeLoader
 }
 
 /** What a region shows until the next looks or the end of the trial. */
@@ -115,6 +117,7 @@ export class Stage {
   private readonly reflections: Reflections
   private readonly ages: PartAges
   private readonly leaves: LeafCover
+  private readonly shapes: PartShapes
   private readonly sides = new Sides()
   private showingSides = false
   private readonly plain = new PlainColours()
@@ -191,6 +194,12 @@ export class Stage {
       (left) => this.countAges(left),
       (e) => this.handlers.problem?.(e),
     )
+    this.shapes = new PartShapes(
+      assets.shape,
+      (change) => this.busy(change),
+      () => this.applyLooks(),
+      (e) => this.handlers.problem?.(e),
+    )
     this.leaves = new LeafCover(
       assets.leaves,
       (change) => this.busy(change),
@@ -259,11 +268,12 @@ export class Stage {
     this.boxes.splice(0, this.boxes.length, ...parts.map(boxOf))
     for (const mesh of before) {
       this.model.remove(mesh)
-      if (mesh?.geometry.hasAttribute('ageUv')) mesh.geometry.dispose()
+      if (mesh?.geometry.hasAttribute('ageUv') || mesh?.userData['shaped']) mesh.geometry.dispose()
     }
     this.forgetGeometries(scene)
     this.ages.forget()
     this.leaves.forget()
+    this.shapes.forget()
     this.sort(scene)
     const [x0 = 0, y0 = 0, z0 = 0, x1 = 0, y1 = 0, z1 = 0] = scene.bounds
     const centre = new Vector3(x0 + x1, y0 + y1, z0 + z1).multiplyScalar(0.5)
@@ -476,6 +486,7 @@ export class Stage {
   }
 
   private applyLooks(): void {
+    this.wearShapes()
     const used = new Set([...this.trials.values()].map((t) => t.material))
     for (const r of this.regions) {
       const look = this.looks[r.look]
@@ -490,6 +501,21 @@ export class Stage {
     this.surfaces.keepOnly(used)
     this.place()
     this.invalidate()
+  }
+
+  /** Has parts take the shapes that their looks ask for; looks that are only tried on leave them as they are. */
+  private wearShapes(): void {
+    const reliefs = new Map<PartMesh, string>()
+    for (const r of this.regions) {
+      const look = this.looks[r.look]
+      const mesh = this.parts[r.part]
+      const shape = look?.physical.beyond.shape
+      if (!mesh || !look) continue
+      const aged = look.physical.beyond.ageing ? 'aged' : ''
+      const known = reliefs.get(mesh) ?? ''
+      reliefs.set(mesh, shape ? `${known}${r.span}/${shape}/${look.mapping}${aged} ` : known)
+    }
+    for (const [mesh, relief] of reliefs) this.shapes.wear(mesh, relief)
   }
 
   /** How readily a part ages, if what it wears has aged and it is known by now. */
@@ -526,6 +552,7 @@ export class Stage {
     return (
       this.isFew ||
       mesh.geometry.hasAttribute('ageUv') ||
+      mesh.userData['shaped'] === true ||
       this.placed.has(mesh) ||
       this.floor.has(mesh.userData['part'])
     )

@@ -92,6 +92,7 @@ export class PartAges {
       return null
     }
     if (!mesh.geometry.hasAttribute('ageUv')) {
+      if (mesh.userData['shaped']) return null // its shape from before it aged; another is on its way
       mesh.geometry = parted(mesh.geometry, data.uv)
     }
     return data.texture

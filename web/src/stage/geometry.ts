@@ -7,8 +7,10 @@ const HEADER_WORDS = 6
 /**
  * Reads a stored mesh (see MeshCodec in core) into a geometry with one group a span. The file's own coordinates become
  * `uv`, metric coordinates `uv1`. The arrays are views of the buffer; nothing is copied.
+ *
+ * @param second what its second set of coordinates becomes; left out where it is only kept for export
  */
-export function readGeometry(buffer: ArrayBuffer): BufferGeometry {
+export function readGeometry(buffer: ArrayBuffer, second?: string): BufferGeometry {
   const head = new Uint32Array(buffer, 0, HEADER_WORDS)
   const [magic, version, vertices = 0, triangles = 0, spans = 0, flags = 0] = head
   if (magic !== MAGIC || version !== 1) throw new Error('not a stored mesh')
@@ -28,7 +30,10 @@ export function readGeometry(buffer: ArrayBuffer): BufferGeometry {
   geometry.setAttribute('normal', new BufferAttribute(floats(3 * vertices), 3))
   if (flags & 1) geometry.setAttribute('uv', new BufferAttribute(floats(2 * vertices), 2))
   if (flags & 2) geometry.setAttribute('uv1', new BufferAttribute(floats(2 * vertices), 2))
-  if (flags & 4) at += vertices * 8 // the second set of coordinates is only kept for export
+  if (flags & 4) {
+    const values = floats(2 * vertices)
+    if (second) geometry.setAttribute(second, new BufferAttribute(values, 2))
+  }
   if (flags & 8) {
     geometry.setAttribute('color', new BufferAttribute(new Uint16Array(buffer, at, 4 * vertices), 4, true))
     at += vertices * 8

@@ -19,14 +19,18 @@ const there = computed(() => props.of.material.textures.some((t) => t.parameter 
 async function draw() {
   drawing.value = true
   try {
-    const { sha256, size } = await api.drawRelief(workspace.id, {
+    const { sha256, heights, size } = await api.drawRelief(workspace.id, {
       detail: detail.value,
       depth: depth.value,
       name: pattern.value,
       seed: seed.value,
     })
     await props.of.commit({
-      picture: { of: 'geometry_normal', image: sha256, channel: 'rgb', real_size: [size, size] },
+      geometry_height: depth.value,
+      picture: [
+        { of: 'geometry_normal', image: sha256, channel: 'rgb', real_size: [size, size] },
+        { of: 'geometry_height', image: heights, channel: 'r', real_size: [size, size] },
+      ],
     })
   } catch (e) {
     workspace.report(e)

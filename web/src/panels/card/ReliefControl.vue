@@ -20,7 +20,10 @@ const raised = computed(() => props.of.material.textures.some((t) => t.parameter
     :most="STEEPEST"
     @reset="of.commit({ relief: 1 })"
   />
-  <ParameterControl v-if="raised" parameter="geometry_height" :of="of" />
+  <template v-if="raised">
+    <ParameterControl parameter="geometry_height" :of="of" />
+    <ParameterControl parameter="geometry_displaced" :of="of" />
+  </template>
   <p v-if="!raised && of.material.relief === null" class="soft small">
     Smooth: this material has no picture of a relief.
   </p>

@@ -36,6 +36,7 @@ function begin() {
       image: (sha256) => loadImage(api.assetAddress(id, sha256)),
       ageing: (part, corrodes) => bytesAt(api.ageingAddress(id, part, corrodes)),
       leaves: (part, span, size) => bytesAt(api.leavesAddress(id, part, span, size)),
+      shape: (part) => bytesAt(api.shapeAddress(id, part)),
     })
     stage.on('pick', pick)
     stage.on('pull', pull)

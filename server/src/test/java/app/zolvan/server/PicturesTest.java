@@ -2,6 +2,8 @@ package app.zolvan.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.MeshCodec;
 import app.zolvan.core.texture.Png;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
@@ -86,6 +88,30 @@ class PicturesTest extends ProjectTest {
                 "picture",
                 Map.of("of", "geometry_normal", "image", image, "channel", "rgb", "real_size", List.of(0.12, 0.12))));
         assertThat(lookOf(state, LEG).get("physical").toString()).contains(image);
+        assertThat(browser.get(project + "/parts/" + LEG + "/shape").status()).isEqualTo(404);
+        String heights = made.get("heights").asString();
+        adjust(Map.of(
+                "geometry_height",
+                0.001,
+                "geometry_displaced",
+                true,
+                "picture",
+                List.of(Map.of("of", "geometry_height", "image", heights, "real_size", List.of(0.12, 0.12)))));
+        JsonNode physical = lookOf(state, LEG).get("physical");
+        assertThat(physical.get("normalTexture").isNull())
+                .as("it would say the relief twice")
+                .isTrue();
+        assertThat(physical.get("beyond").get("shape").asString()).isNotEmpty();
+        Browser.Answer shape = browser.get(project + "/parts/" + LEG + "/shape");
+        Mesh raised = MeshCodec.decode(shape.body());
+        assertThat(raised.triangleCount()).isBetween(1000, 150_000);
+        assertThat(raised.bounds().size().y())
+                .isGreaterThan(part(LEG).get("size").get(1).asDouble());
+        assertThat(stranger()
+                        .asNewDesigner(accounts)
+                        .get(project + "/parts/" + LEG + "/shape")
+                        .status())
+                .isEqualTo(404);
         for (Map<String, Object> odd : List.<Map<String, Object>>of(
                 Map.of("name", "HAMMERED", "detail", 0.01, "depth", 0.02, "seed", 4),
                 Map.of("name", "HAMMERED", "detail", 7, "depth", 0, "seed", 4),

@@ -18,6 +18,7 @@ import app.zolvan.core.material.TextureUse.Channel;
 import app.zolvan.core.material.TextureUse.RealSize;
 import app.zolvan.core.render.surface.GlossMeter;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
@@ -27,7 +28,7 @@ import java.util.function.Function;
  * A change of a material as a designer makes it: values of parameters by their names, and what is no parameter but a wish
  * about several: {@code kind}, {@code sub_kind}, {@code metal}, {@code gloss} (GU), {@code relief} (strength of the normal
  * map), {@code temperature} (of the glow, in kelvins), {@code lumens} (of a part of {@code area} m²). A picture that
- * drives a parameter is set by {@code picture} (the parameter as {@code of}, {@code image}, {@code channel}, {@code
+ * drives a parameter is set by {@code picture} (one or several: the parameter as {@code of}, {@code image}, {@code channel}, {@code
  * real_size} of a repeat in metres) and let go of by {@code plain} with the parameter's name; {@code curve} (degrees, reflectance) draws
  * the reflectance by angle; {@code tone} (the parameter as {@code of}, and values of {@link Tone}, or {@code plain})
  * changes the colours of the picture that drives it; {@code age} (0 … 1) lets it age as its kind does; {@code
@@ -85,7 +86,10 @@ public record Adjustment(Material material, String limit) {
             s = s.withTexture(parameter(values.get("plain").text()), null);
         }
         if (values.has("picture")) {
-            s = pictured(s, values.get("picture"));
+            JsonValue wish = values.get("picture");
+            for (JsonValue p : wish.isObject() ? List.of(wish) : wish.elements()) {
+                s = pictured(s, p, values);
+            }
         }
         if (values.has("tone")) {
             s = toned(s, values.get("tone"), means);
@@ -151,9 +155,9 @@ public record Adjustment(Material material, String limit) {
 
     /**
      * A picture in the place of none, or of another: how that one was toned and what lies beyond its edges stays. Where none
-     * was, the parameter's own value is made full, so that the picture shows as it is.
+     * was, the parameter's own value is made full, so that the picture shows as it is, unless the same wish says it.
      */
-    private static Surface pictured(Surface s, JsonValue wish) throws ImportException {
+    private static Surface pictured(Surface s, JsonValue wish, JsonValue values) throws ImportException {
         Parameter p = parameter(wish.require("of").text());
         if (!p.takesPicture()) {
             throw new ParameterException("picture", "No picture can drive " + p.openPbrName() + ".");
@@ -168,7 +172,8 @@ public record Adjustment(Material material, String limit) {
         String image = wish.require("image").text();
         TextureUse before = s.textures().get(p);
         if (before == null) {
-            Surface full = p.shape() == Parameter.Shape.TEXTURE_ONLY ? s : s.with(p, filled(p));
+            boolean told = p.shape() == Parameter.Shape.TEXTURE_ONLY || values.has(p.openPbrName());
+            Surface full = told ? s : s.with(p, filled(p));
             return full.withTexture(p, TextureUse.repeating(image, channel, real));
         }
         Tone tone = before.image().equals(image) ? before.tone() : null; // a tone knows its picture's mean

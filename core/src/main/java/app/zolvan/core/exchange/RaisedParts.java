@@ -3,8 +3,11 @@ package app.zolvan.core.exchange;
 import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.mapping.Mapping;
+import app.zolvan.core.material.Ageing;
 import app.zolvan.core.material.Material;
+import app.zolvan.core.material.ShapedRelief;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.render.scene.Displacement;
 import app.zolvan.core.render.texture.Textures;
@@ -12,37 +15,79 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.function.Function;
 
-/** Makes reliefs that are shapes part of a model's meshes, so that any format carries them. */
-final class RaisedParts {
+/** Makes reliefs that are shapes part of meshes, so that any format and any screen shows them. */
+public final class RaisedParts {
     private RaisedParts() {}
+
+    /**
+     * @param looks of each span
+     * @param ages  how readily the mesh ages, by whether it weathers as metal does; null where nobody worked it out
+     * @param most  how many triangles it may become
+     * @return the mesh with its reliefs as shapes; where a look has aged, its second coordinates say where in the atlas of
+     *     ages a corner lies. Null where no look asks for a shape
+     */
+    public static Mesh shape(
+            Mesh mesh,
+            Transform toWorld,
+            List<Look> looks,
+            Textures textures,
+            Function<Boolean, AgeFields> ages,
+            int most) {
+        List<Displacement.Relief> reliefs = new ArrayList<>();
+        for (Look look : looks) {
+            reliefs.add(
+                    look == null
+                            ? null
+                            : Displacement.Relief.of(
+                                    look.material().surface(),
+                                    look.mapping() instanceof Mapping.Box,
+                                    textures.of(look.material().surface())));
+        }
+        if (reliefs.stream().allMatch(Objects::isNull)) {
+            return null;
+        }
+        AgeFields age = looks.stream()
+                .filter(Objects::nonNull)
+                .map(l -> Ageing.of(l.material().surface()))
+                .filter(a -> !a.isNone())
+                .findFirst()
+                .map(a -> ages.apply(a.corrodes()))
+                .orElse(null);
+        return Displacement.of(age == null ? mesh : mesh.parted(age.atlas().uv()), toWorld, reliefs, most);
+    }
 
     static DressedModel raised(DressedModel dressed) {
         Model m = dressed.model();
         Textures textures = new Textures(dressed.image(), Textures.BUDGET);
         List<Model.Part> parts = new ArrayList<>(m.parts());
         List<Mesh> meshes = new ArrayList<>(m.meshes());
-        Map<Integer, Mesh> aged = new HashMap<>();
+        Map<Integer, Mesh> raised = new HashMap<>();
         for (int p = 0; p < parts.size(); p++) {
+            int index = p;
             Model.Part part = parts.get(p);
             Mesh mesh = m.meshOf(part);
-            List<Displacement.Relief> reliefs = new ArrayList<>();
+            List<Look> looks = new ArrayList<>();
             for (int s = 0; s < mesh.spanCount(); s++) {
-                reliefs.add(relief(dressed.look().apply(p, s), textures));
+                looks.add(dressed.look().apply(p, s));
             }
-            if (reliefs.stream().allMatch(r -> r == null)) {
-                continue;
+            Mesh shape = shape(
+                    mesh,
+                    m.partToWorld(part),
+                    looks,
+                    textures,
+                    corrodes -> dressed.ages().apply(index, corrodes),
+                    Displacement.MOST);
+            if (shape != null) {
+                raised.put(p, shape);
+                parts.set(
+                        p, new Model.Part(part.group(), part.name(), part.local(), meshes.size(), part.sourceOfSpan()));
+                meshes.add(shape);
             }
-            AgeFields age = age(dressed, p, mesh.spanCount());
-            Mesh plain = age == null ? mesh : mesh.parted(age.atlas().uv());
-            Mesh raised = Displacement.of(plain, m.partToWorld(part), reliefs, Displacement.MOST);
-            if (age != null) {
-                aged.put(p, raised);
-            }
-            parts.set(p, new Model.Part(part.group(), part.name(), part.local(), meshes.size(), part.sourceOfSpan()));
-            meshes.add(raised);
         }
-        if (meshes.size() == m.meshes().size()) {
+        if (raised.isEmpty()) {
             return dressed;
         }
         return new DressedModel(
@@ -52,39 +97,17 @@ final class RaisedParts {
                 dressed.image(),
                 (part, corrodes) -> {
                     AgeFields fields = dressed.ages().apply(part, corrodes);
-                    return fields == null || !aged.containsKey(part) ? fields : fields.over(aged.get(part));
+                    return fields == null || !raised.containsKey(part) ? fields : fields.over(raised.get(part));
                 });
     }
 
-    /** How readily a part ages, where a look of it has aged. */
-    private static AgeFields age(DressedModel dressed, int part, int spans) {
-        for (int s = 0; s < spans; s++) {
-            Look look = dressed.look().apply(part, s);
-            var ageing = look == null ? null : look.physical().beyond().ageing();
-            if (ageing != null) {
-                return dressed.ages().apply(part, ageing.corrodes());
-            }
-        }
-        return null;
-    }
-
-    /** What a look asks for; null for none. */
-    static Displacement.Relief relief(Look look, Textures textures) {
-        return look == null
-                ? null
-                : Displacement.Relief.of(
-                        look.material().surface(),
-                        look.mapping() instanceof Mapping.Box,
-                        textures.of(look.material().surface()));
-    }
-
     private static Look done(Look look) {
-        if (look == null || !Displacement.isAsked(look.material().surface())) {
+        if (look == null || ShapedRelief.of(look.material().surface()) == null) {
             return look;
         }
         Material m = look.material();
         return new Look(
-                new Material(m.code(), m.name(), m.kind(), Displacement.done(m.surface())),
+                new Material(m.code(), m.name(), m.kind(), ShapedRelief.done(m.surface())),
                 look.mapping(),
                 look.physical(),
                 look.from());

@@ -66,6 +66,7 @@ public record PhysicalMaterial(
      * @param foliage          the leaves that cover it; null for none
      * @param below            light from below the surface; null for none
      * @param reflected        what it mirrors in the place of what is around; null for that
+     * @param relief           its relief where that is a shape of its own; null for none
      */
     public record Beyond(
             Curve curve,
@@ -77,10 +78,11 @@ public record PhysicalMaterial(
             Ageing ageing,
             Foliage foliage,
             Below below,
-            Reflected reflected) {
+            Reflected reflected,
+            ShapedRelief relief) {
         /** Nothing that glTF does not say itself: it has every coat's index at 1.5. */
         public static final Beyond NOTHING =
-                new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, Ageing.NONE, null, null, null);
+                new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, Ageing.NONE, null, null, null, null);
 
         private static Beyond of(Surface s) {
             boolean coated = s.number(Parameter.COAT_WEIGHT) > 0;
@@ -95,7 +97,8 @@ public record PhysicalMaterial(
                     Ageing.of(s),
                     Foliage.of(s),
                     Below.of(s),
-                    Reflected.of(s));
+                    Reflected.of(s),
+                    ShapedRelief.of(s));
         }
     }
 
@@ -188,7 +191,7 @@ public record PhysicalMaterial(
                 s.number(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY),
                 s.textures().get(Parameter.BASE_COLOR),
                 metallicRoughness(s),
-                s.textures().get(Parameter.GEOMETRY_NORMAL),
+                ShapedRelief.of(s) == null ? s.textures().get(Parameter.GEOMETRY_NORMAL) : null,
                 s.textures().get(Parameter.EMISSION_COLOR),
                 Beyond.of(s));
     }

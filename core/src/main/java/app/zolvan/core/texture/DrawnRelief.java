@@ -47,15 +47,18 @@ public enum DrawnRelief {
         return ABREAST * detail;
     }
 
+    /** PNGs of one repeat: its normals, and its heights in grey. */
+    public record Pictures(byte[] normals, byte[] heights) {}
+
     /**
-     * Its normals, as a PNG of one repeat.
+     * Draws it.
      *
      * @param detail width of one detail in metres
      * @param depth  from its lowest to its highest place, in metres; at most as much as a detail is wide
      * @param seed   another one gives another piece of the same
      * @throws ParameterException where width or depth can't be
      */
-    public byte[] normals(double detail, double depth, int seed) {
+    public Pictures drawn(double detail, double depth, int seed) {
         if (!(detail >= FINEST && detail <= COARSEST)) {
             throw new ParameterException("detail", "Details are 0.1 mm to 500 mm wide.");
         }
@@ -63,7 +66,7 @@ public enum DrawnRelief {
             throw new ParameterException("depth", "A relief is at most as deep as its details are wide.");
         }
         double side = repeat(detail);
-        Recipe recipe = new Recipe(pattern, side, side, seed, ABREAST);
-        return new PatternImages(Patterns.of(recipe), PIXELS).normals(depth, side, side);
+        PatternImages drawn = new PatternImages(Patterns.of(new Recipe(pattern, side, side, seed, ABREAST)), PIXELS);
+        return new Pictures(drawn.normals(depth, side, side), drawn.heights());
     }
 }

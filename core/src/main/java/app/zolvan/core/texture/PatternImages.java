@@ -52,6 +52,11 @@ public final class PatternImages {
         });
     }
 
+    /** A grey picture of the heights, linear codes from the lowest (0) to the highest (255). */
+    public byte[] heights() {
+        return png(false, i -> Math.round(255 * heights[i]) * 0x010101);
+    }
+
     /** A picture in colour; where the pattern has holes, with what is there as alpha. */
     public byte[] colours(Colouring by) {
         Pattern.Point p = new Pattern.Point();

@@ -14,12 +14,12 @@ class DrawnReliefTest {
     @ParameterizedTest
     @EnumSource(DrawnRelief.class)
     void slopesGoByDepthAndWidth(DrawnRelief p) throws IOException {
-        double once = steepness(p.normals(0.002, 0.0002, 3));
+        double once = steepness(p.drawn(0.002, 0.0002, 3).normals());
         assertThat(once).as("it stands out").isGreaterThan(0.01);
-        assertThat(steepness(p.normals(0.002, 0.0004, 3)) / once).isCloseTo(2, within(0.25));
-        assertThat(steepness(p.normals(0.02, 0.002, 3)) / once).isCloseTo(1, within(0.05));
-        assertThat(steepness(p.normals(0.002, 0, 3))).isLessThan(0.006);
-        assertThatThrownBy(() -> p.normals(0.002, 0.0021, 1)).isInstanceOf(IllegalArgumentException.class);
+        assertThat(steepness(p.drawn(0.002, 0.0004, 3).normals()) / once).isCloseTo(2, within(0.25));
+        assertThat(steepness(p.drawn(0.02, 0.002, 3).normals()) / once).isCloseTo(1, within(0.05));
+        assertThat(steepness(p.drawn(0.002, 0, 3).normals())).isLessThan(0.006);
+        assertThatThrownBy(() -> p.drawn(0.002, 0.0021, 1).normals()).isInstanceOf(IllegalArgumentException.class);
     }
 
     /** Mean slope, read back from the picture; a code is 1/127.5, so a flat one reads about 0.004. */

@@ -7,6 +7,8 @@ import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.ModelUv;
+import app.zolvan.core.model.Digest;
+import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -43,7 +45,11 @@ public record PhysicalWire(
         @Nullable Texture emissiveTexture,
         BeyondWire beyond) {
 
-    /** What glTF has no words for, as {@link PhysicalMaterial.Beyond} tells it. */
+    /**
+     * What glTF has no words for, as {@link PhysicalMaterial.Beyond} tells it.
+     *
+     * @param shape names the relief that is a shape of its own: the same for the same relief; null for none
+     */
     public record BeyondWire(
             @Nullable CurveWire curve,
             double diffuseRoughness,
@@ -54,7 +60,8 @@ public record PhysicalWire(
             @Nullable AgeingWire ageing,
             @Nullable LeavesWire leaves,
             @Nullable BelowWire below,
-            @Nullable ReflectedWire reflected) {
+            @Nullable ReflectedWire reflected,
+            @Nullable String shape) {
 
         static BeyondWire of(PhysicalMaterial.Beyond b) {
             return new BeyondWire(
@@ -72,7 +79,8 @@ public record PhysicalWire(
                     AgeingWire.of(b.ageing()),
                     LeavesWire.of(b.foliage()),
                     BelowWire.of(b.below()),
-                    ReflectedWire.of(b.reflected()));
+                    ReflectedWire.of(b.reflected()),
+                    b.relief() == null ? null : Digest.of(b.relief().toString().getBytes(StandardCharsets.UTF_8)));
         }
     }
 

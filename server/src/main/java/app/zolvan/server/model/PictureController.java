@@ -27,6 +27,8 @@ class PictureController {
     private final ModelStore models;
     private final ProjectService projects;
 
+    private static final String PNG = "image/png";
+
     PictureController(ModelStore models, ProjectService projects) {
         this.models = models;
         this.projects = projects;
@@ -44,18 +46,25 @@ class PictureController {
             double depth,
             @Min(0) @Max(1_000_000) int seed) {}
 
-    /** @param size of one repeat, in metres */
-    record ReliefMade(String sha256, double size) {}
+    /**
+     * @param sha256  of the picture of its normals
+     * @param heights of that of its heights
+     * @param size    of one repeat, in metres
+     */
+    record ReliefMade(String sha256, String heights, double size) {}
 
-    /** Draws the normals of a relief; the same one is kept once. */
+    /** Draws the normals and heights of a relief; the same one is kept once. */
     @PostMapping("/api/projects/{id}/reliefs")
     @Transactional
     public ReliefMade draw(
             @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody NewRelief r) {
         projects.require(account, id);
 
-        byte[] png = r.name().normals(r.detail(), r.depth(), r.seed());
-        return new ReliefMade(models.bring(id, png, "image/png"), DrawnRelief.repeat(r.detail()));
+        DrawnRelief.Pictures drawn = r.name().drawn(r.detail(), r.depth(), r.seed());
+        return new ReliefMade(
+                models.bring(id, drawn.normals(), PNG),
+                models.bring(id, drawn.heights(), PNG),
+                DrawnRelief.repeat(r.detail()));
     }
 
     /** Takes a PNG or JPEG as the request's body; the same one is kept once. */

@@ -116,7 +116,7 @@ public final class LookTable {
         return lookOfSpan.get(part)[span];
     }
 
-    Scene scene() {
+    public Scene scene() {
         return scene;
     }
 

@@ -140,10 +140,6 @@ public final class ImageSet {
                 yield use(rough.with(Parameter.BASE_METALNESS, 1), Parameter.BASE_METALNESS, Channel.B, m, bytes, size);
             }
             case HEIGHT -> {
-                if (by.containsKey(PictureRole.NORMAL)) {
-                    reading.note("“" + m.path + "” tells heights that the normal map shows already; it was left out.");
-                    yield s;
-                }
                 yield use(
                         s.with(Parameter.GEOMETRY_HEIGHT, RELIEF),
                         Parameter.GEOMETRY_HEIGHT,

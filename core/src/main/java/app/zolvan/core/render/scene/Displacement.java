@@ -7,6 +7,7 @@ import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.geometry.VertexWeld;
 import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.ShapedRelief;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.texture.Texture;
 import java.util.Arrays;
@@ -54,28 +55,10 @@ public final class Displacement {
     public record Relief(Texture heights, double depth, boolean metric) {
         /** What a look asks for; null for none. */
         public static Relief of(Surface s, boolean metric, Map<Parameter, Texture> textures) {
+            ShapedRelief asked = ShapedRelief.of(s);
             Texture heights = textures.get(Parameter.GEOMETRY_HEIGHT);
-            double depth = s.number(Parameter.GEOMETRY_HEIGHT);
-            boolean asked = s.flag(Parameter.GEOMETRY_DISPLACED) && heights != null && depth > 0;
-            return asked ? new Relief(heights, depth, metric) : null;
+            return asked == null || heights == null ? null : new Relief(heights, asked.depth(), metric);
         }
-    }
-
-    /** Whether a look's relief is a shape rather than shading; then its picture of normals says nothing more. */
-    public static boolean isAsked(Surface s) {
-        return s.flag(Parameter.GEOMETRY_DISPLACED)
-                && s.number(Parameter.GEOMETRY_HEIGHT) > 0
-                && s.textures().containsKey(Parameter.GEOMETRY_HEIGHT);
-    }
-
-    /** A look whose relief has become a shape: it asks for it no more. */
-    public static Surface done(Surface s) {
-        return isAsked(s)
-                ? s.with(Parameter.GEOMETRY_DISPLACED, false)
-                        .with(Parameter.GEOMETRY_HEIGHT, 0)
-                        .withTexture(Parameter.GEOMETRY_HEIGHT, null)
-                        .withTexture(Parameter.GEOMETRY_NORMAL, null)
-                : s;
     }
 
     /**

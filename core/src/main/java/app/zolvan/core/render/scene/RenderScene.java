@@ -6,6 +6,7 @@ import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Lamp;
+import app.zolvan.core.material.ShapedRelief;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.surface.SurfaceValues;
 import app.zolvan.core.render.texture.Textures;
@@ -129,7 +130,7 @@ public final class RenderScene {
 
         /** What is repeated is shaped once for each size that it has. */
         private Shaped shaped(Mesh mesh, Transform toWorld, List<Dress> spans) {
-            if (spans.stream().noneMatch(d -> Displacement.isAsked(d.surface()))) {
+            if (spans.stream().allMatch(d -> ShapedRelief.of(d.surface()) == null)) {
                 return new Shaped(mesh, spans);
             }
             return shapes.computeIfAbsent(
@@ -152,7 +153,7 @@ public final class RenderScene {
             return new Shaped(
                     raised,
                     spans.stream()
-                            .map(d -> d.showing(Displacement.done(d.surface())).aged(d.age() == null ? null : onRaised))
+                            .map(d -> d.showing(ShapedRelief.done(d.surface())).aged(d.age() == null ? null : onRaised))
                             .toList());
         }
 

@@ -63,7 +63,8 @@ final class Skin {
         age = ageing.isNone() ? null : dress.age();
         normal = textures.get(Parameter.GEOMETRY_NORMAL);
         normalStrength = normal == null ? 1 : normal.use().strength();
-        height = values.height > 0 ? textures.get(Parameter.GEOMETRY_HEIGHT) : null;
+        // a picture of normals shows the same relief
+        height = values.height > 0 && normal == null ? textures.get(Parameter.GEOMETRY_HEIGHT) : null;
         parameters = textures.keySet().stream().filter(p -> !APART.contains(p)).toArray(Parameter[]::new);
         this.textures = new Texture[parameters.length];
         for (int i = 0; i < parameters.length; i++) {

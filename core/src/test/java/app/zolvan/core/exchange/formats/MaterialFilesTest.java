@@ -92,7 +92,9 @@ class MaterialFilesTest {
             assertThat(is.kind()).isEqualTo(was.kind());
             Surface plain = was.surface();
             for (Parameter p : Parameter.values()) {
-                if (p.name().matches("(AGE|LEAF|FLAKE|SCHLICK|REFLECTED)_.*|GENERALIZED_SCHLICK|GEOMETRY_HEIGHT")) {
+                if (p.name()
+                        .matches(
+                                "(AGE|LEAF|FLAKE|SCHLICK|REFLECTED)_.*|GENERALIZED_SCHLICK|GEOMETRY_HEIGHT|GEOMETRY_DISPLACED")) {
                     plain = plain.with(p, p.standardValue()); // OpenPBR has no words for these
                 }
             }
