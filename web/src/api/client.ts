@@ -321,6 +321,8 @@ export const api = {
     send<ProjectState>('POST', `${project(id)}/adjustments`, { version, body: { part, span, only, values } }),
   copyMaterial: (id: string, version: number, material: string, copy: Schemas['NewCopy']) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/copies`, { version, body: copy }),
+  replaceMaterial: (id: string, version: number, material: string, by: string) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/replacement`, { version, body: { by } }),
   makeIndependent: (id: string, version: number, material: string) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/independence`, { version }),
   renameMaterial: (id: string, version: number, material: string, name: string) =>

@@ -54,6 +54,18 @@ async function rename() {
   if (name && name !== m.name) await workspace.run((v) => api.renameMaterial(workspace.id, v, m.id, name))
 }
 
+/** The chip that was chosen in the tray, where it is another material. */
+const chip = computed(() => {
+  const m = workspace.chosen ? workspace.materials.get(workspace.chosen) : undefined
+  return m && m.id !== props.material.id ? m : undefined
+})
+async function replace() {
+  const by = chip.value
+  if (!by) return
+  const done = await workspace.run((v) => api.replaceMaterial(workspace.id, v, props.material.id, by.id))
+  if (done) workspace.tell(`${by.name} instead of ${props.material.name}, everywhere`)
+}
+
 async function copy() {
   const c = copying.value
   copying.value = null
@@ -160,6 +172,18 @@ async function copy() {
       >
         Make independent
       </button>
+      <button
+        class="plain"
+        :disabled="!chip"
+        :title="
+          chip
+            ? `${chip.name} wherever ${material.name} is, in every scheme; mappings stay`
+            : 'Choose a chip in the tray first: it comes wherever this material is'
+        "
+        @click="replace"
+      >
+        {{ chip ? `Replace everywhere by ${chip.name}` : 'Replace everywhere' }}
+      </button>
       <a
         :href="api.materialFileAddress(workspace.id, 'mtlx', material.id)"
         download
@@ -184,7 +208,11 @@ async function copy() {
 }
 .made {
   display: flex;
-  gap: 14px;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+}
+.made button:disabled {
+  color: var(--soft);
 }
 .made button,
 .made a {

@@ -9,11 +9,13 @@ import WishSlider from './WishSlider.vue'
 const props = defineProps<{ of: Card }>()
 const STEEPEST = 4
 const raised = computed(() => props.of.material.textures.some((t) => t.parameter === 'geometry_height'))
+/** Whether it stands out as a body of its own; then its depth is what counts, and nothing is shaded. */
+const shaped = computed(() => raised.value && props.of.flag('geometry_displaced'))
 </script>
 
 <template>
   <WishSlider
-    v-if="of.material.relief !== null"
+    v-if="of.material.relief !== null && !shaped"
     wish="relief"
     :value="of.material.relief"
     :of="of"
@@ -21,7 +23,7 @@ const raised = computed(() => props.of.material.textures.some((t) => t.parameter
     @reset="of.commit({ relief: 1 })"
   />
   <template v-if="raised">
-    <ParameterControl parameter="geometry_height" :of="of" />
+    <ParameterControl v-if="shaped || of.material.relief === null" parameter="geometry_height" :of="of" />
     <ParameterControl parameter="geometry_displaced" :of="of" />
   </template>
   <p v-if="!raised && of.material.relief === null" class="soft small">

@@ -263,6 +263,34 @@ class CommandsTest extends ProjectTest {
     }
 
     @Test
+    void oneMaterialComesWhereverAnotherIs() {
+        String arrived = lookOf(state, SEAT).get("material").asString();
+        assign("part", LEG, "MT-003");
+        String brass = lookOf(state, LEG).get("material").asString();
+        Map<String, Object> paint = Map.of("by", libraryMaterial("PT-014"));
+        post("/materials/" + brass + "/replacement", paint);
+        String name = shown(LEG);
+        assertThat(name).isNotEqualTo("Spun brass");
+        assertThat(shown(OTHER_LEG)).isNotEqualTo(name);
+        post("/materials/" + arrived + "/replacement", paint);
+        assertThat(shown(SEAT)).as("what arrived is replaced by its set").isEqualTo(name);
+        assertThat(state.get("palette"))
+                .as("brass stays at hand, and one copy for both")
+                .hasSize(2);
+        assertThat(tried("/materials/" + arrived + "/replacement", paint).sentence())
+                .contains("on nothing");
+        post("/undo", Map.of());
+        post("/undo", Map.of());
+        assertThat(shown(LEG)).isEqualTo("Spun brass");
+        assertThat(lookOf(state, SEAT).get("material").asString()).isEqualTo(arrived);
+        assertThat(stranger()
+                        .asNewDesigner(accounts)
+                        .post(project + "/materials/" + brass + "/replacement", paint)
+                        .status())
+                .isEqualTo(404);
+    }
+
+    @Test
     void onlyThisPartMakesAnIndependentCopy() {
         assign("set", setOf(LEG), "MT-003");
         adjust(LEG, true, "specular_roughness", 0.9);

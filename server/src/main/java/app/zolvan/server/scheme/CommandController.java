@@ -105,6 +105,19 @@ class CommandController {
         return tagged(commands.changeDetails(account, id, ProjectService.version(seen), d.name(), d.client(), unit));
     }
 
+    record Replacement(@NotNull UUID by) {}
+
+    /** Another material wherever this one is shown, in all schemes. */
+    @PostMapping("/materials/{material}/replacement")
+    ResponseEntity<ProjectState> replace(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID material,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Replacement replacement) {
+        return tagged(commands.replace(account, id, ProjectService.version(seen), material, replacement.by()));
+    }
+
     @PostMapping("/undo")
     ResponseEntity<ProjectState> undo(
             @AuthenticationPrincipal Account account,

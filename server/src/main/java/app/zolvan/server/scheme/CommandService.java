@@ -117,6 +117,52 @@ public class CommandService {
         return commit(account, project, material == null ? "Take off " + where : what, changes);
     }
 
+    /**
+     * Has another material shown wherever one is, in every scheme; where what arrived is shown, its sets get the other.
+     * Mappings stay.
+     */
+    @Transactional
+    public ProjectState replace(Account account, UUID projectId, long seen, UUID material, UUID by) {
+        Project project = begin(account, projectId, seen);
+        MaterialRow old = materials.requireUsable(projectId, material);
+        List<Change> changes = new ArrayList<>();
+        MaterialRow other = usableCopy(project, by, null, changes);
+        int places = 0;
+        Scene scene = scenes.scene(projectId);
+        for (SchemeMapper.SchemeRow scheme : mapper.schemes(projectId)) {
+            Set<Integer> dressed = new HashSet<>();
+            for (SchemeMapper.EntryRow e : mapper.entries(scheme.id())) {
+                if (e.level().equals(Level.SET.name())) {
+                    dressed.add(e.target());
+                }
+                if (old.id().equals(e.materialId()) && !other.id().equals(old.id())) {
+                    SchemeMapper.EntryRow after = new SchemeMapper.EntryRow(
+                            scheme.id(), e.level(), e.target(), e.side(), other.id(), e.mapping(), e.onTop());
+                    changes.add(new Change.OfEntry(scheme.id(), e.level(), e.target(), e.side(), e, after));
+                    places++;
+                }
+            }
+            for (Scene.MatchingSet set : scene.sets()) {
+                if (old.id().equals(set.source()) && !dressed.contains(set.index())) {
+                    SchemeMapper.EntryRow after = new SchemeMapper.EntryRow(
+                            scheme.id(), Level.SET.name(), set.index(), BOTH, other.id(), null, false);
+                    changes.add(new Change.OfEntry(scheme.id(), Level.SET.name(), set.index(), BOTH, null, after));
+                    places++;
+                }
+            }
+        }
+        if (places == 0) {
+            throw Problem.conflict("nothing", "“" + old.name() + "” is on nothing that could show another.", null);
+        }
+        materials.noteUse(account.id(), other);
+        return commit(
+                account,
+                project,
+                "Replace " + old.name() + " by " + other.name() + " in "
+                        + (places == 1 ? "1 place" : places + " places"),
+                changes);
+    }
+
     /** What a set or part is made of now, by its name and numbers. */
     private static Facts substanceOf(LookTable looks, Level level, int target) {
         for (Scene.Part p : looks.scene().parts()) {
