@@ -37,10 +37,10 @@ const done = computed(() => here.value && imports.job?.state === 'DONE')
         multiple
         @take="imports.takeLate(workspace.id, $event)"
       >
-        Find them
+        {{ lacking.length === 1 ? 'Find it' : 'Find them' }}
       </FileTaker>
     </template>
-    <p v-if="done" class="small" role="status">
+    <p v-if="done" class="small found" role="status">
       {{
         lacking.length === 0
           ? 'All found: the source materials are whole.'
@@ -59,5 +59,8 @@ const done = computed(() => here.value && imports.job?.state === 'DONE')
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.found {
+  margin-top: 6px;
 }
 </style>

@@ -17,6 +17,7 @@ import ParameterControl from './ParameterControl.vue'
 import PictureFor from './PictureFor.vue'
 import ReliefControl from './ReliefControl.vue'
 import StrataBars from './StrataBars.vue'
+import SuitsFold from './SuitsFold.vue'
 import TakeOver from './TakeOver.vue'
 import SubstanceFold from './SubstanceFold.vue'
 import SubstanceChoice from './SubstanceChoice.vue'
@@ -152,6 +153,8 @@ const toOrigin = computed(() => {
   return { name, whole: m.whole }
 })
 
+/** Whether nobody has put anything on it: then something is suggested. */
+const isUndressed = computed(() => look.value?.from === null)
 const own = computed(() => workspace.state?.palette.some((u) => u.material.id === material.value?.id))
 const madeOf = computed(() => {
   const f = material.value?.facts
@@ -199,6 +202,7 @@ onBeforeUnmount(() => {
         <template v-if="chosen.length > 1"> · {{ chosen.length }} parts selected</template>
       </p>
       <StrataBars :strata="workspace.strata" :arrived="look?.from === null" @take="take" @give="give" />
+      <SuitsFold v-if="isUndressed" :part="part.index" @take="useNear" />
       <div v-if="!material || !card" class="empty soft">
         <p>This part arrived without a material. Drag a chip onto it, or start from a colour of its own.</p>
         <v-btn @click="commit({ base_color: [0.5, 0.5, 0.5] })">Give it a colour</v-btn>

@@ -224,7 +224,9 @@ watch(
       />
       <div class="pair">
         <select v-model="scope" class="field" aria-label="Which parts are listed">
-          <option value="all">All {{ counts.all.toLocaleString('en') }} parts</option>
+          <option value="all">
+            {{ counts.all === 1 ? 'The one part' : `All ${counts.all.toLocaleString('en')} parts` }}
+          </option>
           <option value="undressed">Grey or white · {{ counts.undressed.toLocaleString('en') }}</option>
           <option value="arrived">As arrived · {{ counts.arrived.toLocaleString('en') }}</option>
         </select>

@@ -285,7 +285,7 @@ class CommandsTest extends ProjectTest {
         assertThat(lookOf(state, SEAT).get("material").asString()).isEqualTo(arrived);
         assertThat(stranger()
                         .asNewDesigner(accounts)
-                        .post(project + "/materials/" + brass + "/replacement", paint)
+                        .post(project + "/materials/" + brass + "/replacement", paint, version())
                         .status())
                 .isEqualTo(404);
     }

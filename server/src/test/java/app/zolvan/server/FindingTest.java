@@ -121,4 +121,14 @@ class FindingTest extends ProjectTest {
         assertThat(tried("/library/find", Map.of("order", "PRETTIEST")).status())
                 .isEqualTo(400);
     }
+
+    /** needs.md A28: whatever a part is, something is there that such parts are often made of. */
+    @Test
+    void forEveryRoleSomethingIsSuggested() {
+        for (JsonNode role : get("/roles").get("known")) {
+            JsonNode found = find(Map.of("words", role.get("suits").asString()));
+            assertThat(found.get("materials").size()).as(role.toString()).isGreaterThanOrEqualTo(3);
+            assertThat(found.get("told").isNull()).as("%s", found.get("told")).isTrue();
+        }
+    }
 }

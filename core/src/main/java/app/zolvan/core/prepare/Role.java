@@ -5,32 +5,41 @@ import java.util.Locale;
 
 /** What a part is in the design; broad, as dressing needs it. */
 public enum Role {
-    FLOOR("floor", "deck", "decking", "paving", "terrace", "parquet", "slab"),
-    WALL("wall", "cladding", "lining", "partition", "facade", "panelling", "splashback"),
-    CEILING("ceiling", "soffit"),
-    ROOF("roof", "shingle", "shingles", "rafter", "gable", "eaves"),
-    GLASS("glass", "glazing", "pane", "glas", "window", "chimney", "lens", "globe"),
-    FRAME("frame", "mullion", "post", "beam", "rail", "sill", "strut", "bar", "rod", "stile", "batten"),
-    FASTENER("screw", "bolt", "nut", "rivet", "washer", "nail", "pin", "clip", "stud"),
-    HANDLE("handle", "knob", "pull", "grip", "bail", "lever", "key"),
-    SEAT("seat", "bench", "stool", "chair", "sofa"),
-    CUSHION("cushion", "pillow", "mattress", "pad", "upholstery"),
-    TEXTILE("towel", "curtain", "rug", "blanket", "cloth", "carpet", "drape", "wick"),
-    LEG("leg", "foot", "castor"),
-    LAMP("lamp", "bulb", "light", "lantern", "flame", "led"),
-    LIQUID("water", "oil", "fuel", "liquid", "juice", "pool"),
-    DOOR("door", "drawer", "shutter", "hatch", "gate"),
-    WORKTOP("worktop", "tabletop", "top", "counter", "shelf");
+    FLOOR("floor", "floor", "deck", "decking", "paving", "terrace", "parquet", "slab"),
+    WALL("wall", "wall", "cladding", "lining", "partition", "facade", "panelling", "splashback"),
+    CEILING("matt white paint", "ceiling", "soffit"),
+    ROOF("roof", "roof", "shingle", "shingles", "rafter", "gable", "eaves"),
+    GLASS("clear glass", "glass", "glazing", "pane", "glas", "window", "chimney", "lens", "globe"),
+    FRAME("wood", "frame", "mullion", "post", "beam", "rail", "sill", "strut", "bar", "rod", "stile", "batten"),
+    FASTENER("steel", "screw", "bolt", "nut", "rivet", "washer", "nail", "pin", "clip", "stud"),
+    HANDLE("fittings", "handle", "knob", "pull", "grip", "bail", "lever", "key"),
+    SEAT("furniture", "seat", "bench", "stool", "chair", "sofa"),
+    CUSHION("sofa", "cushion", "pillow", "mattress", "pad", "upholstery"),
+    TEXTILE("fabric", "towel", "curtain", "rug", "blanket", "cloth", "carpet", "drape", "wick"),
+    LEG("furniture", "leg", "foot", "castor"),
+    LAMP("lamp", "lamp", "bulb", "light", "lantern", "flame", "led"),
+    LIQUID("water", "water", "oil", "fuel", "liquid", "juice", "pool"),
+    DOOR("oak", "door", "drawer", "shutter", "hatch", "gate"),
+    WORKTOP("kitchen", "worktop", "tabletop", "top", "counter", "shelf"),
+    BODYWORK("vehicle", "bodywork", "fender", "bonnet", "mudguard", "hull", "fairing"),
+    MASONRY("facade", "masonry", "brickwork", "stonework", "plinth", "pier");
 
+    private final String suits;
     private final List<String> names;
 
-    Role(String... names) {
+    Role(String suits, String... names) {
+        this.suits = suits;
         this.names = List.of(names);
     }
 
     /** As a designer reads it. */
     public String word() {
         return name().toLowerCase(Locale.ROOT);
+    }
+
+    /** Words by which materials are found that such parts are often made of. */
+    public String suits() {
+        return suits;
     }
 
     /** Whether a word of a name, in small letters, speaks for the role; in the plural, too. */

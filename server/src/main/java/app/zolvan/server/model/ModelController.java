@@ -170,8 +170,11 @@ class ModelController {
         return store.findings(id).in(project.unit());
     }
 
-    /** @param word as a designer reads it */
-    record RoleName(Role role, String word) {}
+    /**
+     * @param word  as a designer reads it
+     * @param suits words by which materials are found that such parts are often made of
+     */
+    record RoleName(Role role, String word, String suits) {}
 
     /**
      * @param known     all roles there are
@@ -183,8 +186,9 @@ class ModelController {
     @GetMapping("/api/projects/{id}/roles")
     RolesWire roles(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
         projects.require(account, id);
-        List<RoleName> known =
-                Arrays.stream(Role.values()).map(r -> new RoleName(r, r.word())).toList();
+        List<RoleName> known = Arrays.stream(Role.values())
+                .map(r -> new RoleName(r, r.word(), r.suits()))
+                .toList();
         return new RolesWire(known, survey.roles(id));
     }
 
