@@ -76,7 +76,7 @@ export type Placing = Schemas['PlaceWire']
 export type Repetition = Schemas['RepetitionWire']
 /** Values of parameters by their names, and wishes about several of them. */
 export type Values = Record<string, unknown>
-export type Level = 'set' | 'part'
+export type Level = 'model' | 'set' | 'part'
 
 /** A refusal by the server: a sentence for the designer and a stable type for programs. */
 export class Refusal extends Error {
@@ -321,6 +321,8 @@ export const api = {
     send<ProjectState>('POST', `${project(id)}/adjustments`, { version, body: { part, span, only, values } }),
   copyMaterial: (id: string, version: number, material: string, copy: Schemas['NewCopy']) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/copies`, { version, body: copy }),
+  putOnTop: (id: string, version: number, level: Level, target: number, onTop: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/on-top`, { version, body: { level, target, onTop } }),
   replaceMaterial: (id: string, version: number, material: string, by: string) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/replacement`, { version, body: { by } }),
   makeIndependent: (id: string, version: number, material: string) =>

@@ -119,6 +119,7 @@ export const useWorkspace = defineStore('workspace', () => {
 
   /** The regions that an assignment at a level would reach. */
   function reach(level: Level, region: Region): Region[] {
+    if (level === 'model') return state.value?.regions ?? []
     if (level === 'part')
       return (scene.value?.parts[region.part]?.sets ?? []).map((_, span) => ({ part: region.part, span }))
     return regionsOf([setOf(region)])
@@ -141,7 +142,7 @@ export const useWorkspace = defineStore('workspace', () => {
   }
 
   function targetOf(level: Level, region: Region): number {
-    return level === 'part' ? region.part : setOf(region)
+    return level === 'model' ? 0 : level === 'part' ? region.part : setOf(region)
   }
 
   /** Keeps materials that were found, as they were found last. */
@@ -328,9 +329,10 @@ export const useWorkspace = defineStore('workspace', () => {
     const name = material ? (materials.value.get(material)?.name ?? 'Material') : 'Taken off'
     const first = regions[0]
     const alone = material && lookOnly.value ? ', the look alone' : ''
-    const hidden = level === 'set' && first && material && shownLevel(first) === 'part'
+    const shows = first && material ? lookOf(first)?.from : level
     tell(
-      `${name}${alone} · ${counted(parts, 'part')}` + (hidden ? ' · hidden here by the part’s own look' : ''),
+      `${name}${alone} · ${counted(parts, 'part')}` +
+        (shows === level ? '' : ` · hidden here by the ${shows ?? 'file'}’s own look`),
     )
   }
 

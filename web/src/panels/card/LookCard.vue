@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import type { Level } from '../../api/client'
+import { api, type Level, type Stratum } from '../../api/client'
 import { areaText } from '../shared/lengths'
 import { counted, useWorkspace } from '../../stores/workspace'
 import AngleCurve from './AngleCurve.vue'
@@ -168,6 +168,9 @@ function take(level: Level) {
 function give(level: Level) {
   if (region.value && workspace.chosen) void workspace.assign(level, [region.value], workspace.chosen)
 }
+function putOnTop(s: Stratum) {
+  void workspace.run((v) => api.putOnTop(workspace.id, v, s.level as Level, s.target, !s.onTop))
+}
 function useNear(id: string) {
   if (region.value) void workspace.assign(workspace.shownLevel(region.value), workspace.selection, id)
 }
@@ -201,7 +204,13 @@ onBeforeUnmount(() => {
         <template v-if="group">in {{ group }} · </template>{{ size }}
         <template v-if="chosen.length > 1"> · {{ chosen.length }} parts selected</template>
       </p>
-      <StrataBars :strata="workspace.strata" :arrived="look?.from === null" @take="take" @give="give" />
+      <StrataBars
+        :strata="workspace.strata"
+        :arrived="look?.from === null"
+        @take="take"
+        @give="give"
+        @top="putOnTop"
+      />
       <SuitsFold v-if="isUndressed" :part="part.index" @take="useNear" />
       <div v-if="!material || !card" class="empty soft">
         <p>This part arrived without a material. Drag a chip onto it, or start from a colour of its own.</p>

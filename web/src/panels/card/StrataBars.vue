@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { mdiClose } from '@mdi/js'
+import { mdiArrowCollapseUp, mdiClose } from '@mdi/js'
 import type { Level, Stratum } from '../../api/client'
 import { counted, useWorkspace } from '../../stores/workspace'
 
 defineProps<{ strata: Stratum[]; arrived: boolean }>()
-const emit = defineEmits<{ take: [level: Level]; give: [level: Level] }>()
+const emit = defineEmits<{ take: [level: Level]; give: [level: Level]; top: [stratum: Stratum] }>()
 
 const workspace = useWorkspace()
 
@@ -15,11 +15,17 @@ function label(s: Stratum): string {
   return s.level === 'set' ? `set ×${s.parts}` : s.level
 }
 function explain(s: Stratum): string {
-  const where = s.level === 'set' ? `the matching set of ${counted(s.parts, 'part')}` : 'this part alone'
+  const where =
+    s.level === 'model'
+      ? `the whole model, ${counted(s.parts, 'part')}`
+      : s.level === 'set'
+        ? `the matching set of ${counted(s.parts, 'part')}`
+        : 'this part alone'
   const chosen = workspace.chosen ? workspace.materials.get(workspace.chosen)?.name : undefined
+  const why = s.why ? `${s.why}. ` : ''
   return chosen
-    ? `Put ${chosen} on ${where}`
-    : `What ${where} holds. Choose a chip, then click here to put it on.`
+    ? `${why}Put ${chosen} on ${where}`
+    : `${why}What ${where} holds. Choose a chip, then click here to put it on.`
 }
 </script>
 
@@ -33,6 +39,23 @@ function explain(s: Stratum): string {
           <span>{{ material(s)?.code }} {{ material(s)?.name }}</span>
         </template>
         <template v-else>nothing</template>
+      </button>
+      <button
+        v-if="s.material"
+        class="plain off"
+        :class="{ up: s.onTop }"
+        :aria-pressed="s.onTop"
+        :aria-label="`${material(s)?.name} on top`"
+        @click="emit('top', s)"
+      >
+        <v-icon :icon="mdiArrowCollapseUp" size="14" />
+        <v-tooltip activator="parent" location="top">
+          {{
+            s.onTop
+              ? 'On top: wins over everything narrower. Click to let it go'
+              : 'Put it on top: it wins over everything narrower'
+          }}
+        </v-tooltip>
       </button>
       <button
         v-if="s.material"
@@ -60,7 +83,7 @@ function explain(s: Stratum): string {
 }
 .layer {
   display: grid;
-  grid-template-columns: 56px 1fr 20px;
+  grid-template-columns: 56px 1fr 20px 20px;
   align-items: center;
   gap: 4px;
   font-size: 12px;
@@ -114,5 +137,8 @@ button.bar {
   height: 20px;
   display: grid;
   place-items: center;
+}
+.up {
+  color: var(--accent);
 }
 </style>

@@ -30,9 +30,11 @@ class CommandsTest extends ProjectTest {
         assertThat(shown(LEG)).isEqualTo("Raw copper");
         assertThat(shown(OTHER_LEG)).isEqualTo("Spun brass");
         JsonNode strata = browser.get(project + "/strata?part=1&span=0").json();
-        assertThat(strata.get(0).get("level").asString()).isEqualTo("set");
-        assertThat(strata.get(0).get("wins").asBoolean()).isFalse();
-        assertThat(strata.get(1).get("wins").asBoolean()).isTrue();
+        assertThat(strata.get(0).get("level").asString()).isEqualTo("model");
+        assertThat(strata.get(1).get("level").asString()).isEqualTo("set");
+        assertThat(strata.get(1).get("wins").asBoolean()).isFalse();
+        assertThat(strata.get(1).get("why").asString()).isEqualTo("hidden: the part has its own");
+        assertThat(strata.get(2).get("wins").asBoolean()).isTrue();
         assign("part", LEG, null);
         assertThat(shown(LEG)).as("what lies beneath appears").isEqualTo("Spun brass");
         assign("set", setOf(LEG), null);
@@ -260,6 +262,34 @@ class CommandsTest extends ProjectTest {
         assertThat(roughness(SEAT))
                 .as("the library's original, not the adjusted look-alike")
                 .isEqualTo(0.22);
+    }
+
+    @Test
+    void theModelHasALookThatMayGoOnTop() {
+        assign("part", LEG, "MT-003");
+        assign("model", 0, "PT-014");
+        String paint = shown(SEAT);
+        assertThat(shown(LEG)).as("the part is narrower").isEqualTo("Spun brass");
+        assertThat(shown(OTHER_LEG)).isEqualTo(paint);
+        post("/on-top", Map.of("level", "model", "target", 0, "onTop", true));
+        assertThat(state.get("undo").asString()).isEqualTo("On top: the whole model");
+        assertThat(shown(LEG)).isEqualTo(paint);
+        JsonNode strata = get("/strata?part=1&span=0");
+        assertThat(strata.get(0).get("onTop").asBoolean()).isTrue();
+        assertThat(strata.get(0).get("why").asString()).contains("on top");
+        assertThat(strata.get(2).get("why").asString()).isEqualTo("hidden: the model’s is on top");
+        post("/undo", Map.of());
+        assertThat(shown(LEG)).isEqualTo("Spun brass");
+        Map<String, Object> nothing = Map.of("level", "set", "target", 0, "onTop", true);
+        assertThat(tried("/on-top", nothing).status()).isEqualTo(404);
+        assertThat(tried("/assignments", Map.of("level", "face", "targets", List.of(0)))
+                        .sentence())
+                .contains("so far");
+        assertThat(stranger()
+                        .asNewDesigner(accounts)
+                        .post(project + "/on-top", nothing, version())
+                        .status())
+                .isEqualTo(404);
     }
 
     @Test

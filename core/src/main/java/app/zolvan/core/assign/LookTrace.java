@@ -105,6 +105,21 @@ public record LookTrace(List<Step> steps, int winner, int ifCleared) {
         return narrowest;
     }
 
+    /** Why a level shows or does not, as a designer reads it; empty where it has nothing. */
+    public String why(int step) {
+        return switch (steps.get(step).outcome()) {
+            case NOTHING -> "";
+            case WINS ->
+                steps.get(step).entry().onTop()
+                        ? "shows: it is on top, and nothing broader is"
+                        : "shows: nothing narrower has a look";
+            case HIDDEN_BY_NARROWER ->
+                "hidden: the " + steps.get(winner).target().level().word() + " has its own";
+            case HIDDEN_BY_ON_TOP ->
+                "hidden: the " + steps.get(winner).target().level().word() + "’s is on top";
+        };
+    }
+
     /** The winning entry, or null. */
     public Entry winningEntry() {
         return winner < 0 ? null : steps.get(winner).entry();

@@ -66,11 +66,10 @@ class CommandController {
             @PathVariable UUID id,
             @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
             @Validated @RequestBody Assignment a) {
-        Level level = switch (a.level()) {
-            case "set" -> Level.SET;
-            case "part" -> Level.PART;
-            default -> throw Problem.ofField("level", "A material can be given to a matching set or to a part so far.");
-        };
+        Level level = Level.ofWord(a.level())
+                .filter(l -> l != Level.GROUP && l != Level.FACE)
+                .orElseThrow(() -> Problem.ofField(
+                        "level", "A material can be given to the model, a matching set or a part so far."));
         return tagged(commands.assign(
                 account,
                 id,
@@ -79,6 +78,20 @@ class CommandController {
                 a.targets(),
                 a.material(),
                 a.lookOnly() != null && a.lookOnly()));
+    }
+
+    /** @param target index of the set, group or part; 0 for the model */
+    record OnTop(@NotNull String level, int target, boolean onTop) {}
+
+    /** Has what a level shows win over everything narrower, or no longer. */
+    @PostMapping("/on-top")
+    ResponseEntity<ProjectState> onTop(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody OnTop wish) {
+        Level level = Level.ofWord(wish.level()).orElseThrow(() -> Problem.notFound("level"));
+        return tagged(commands.putOnTop(account, id, ProjectService.version(seen), level, wish.target(), wish.onTop()));
     }
 
     @GetMapping("/trial")

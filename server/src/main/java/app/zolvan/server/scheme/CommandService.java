@@ -166,7 +166,8 @@ public class CommandService {
     /** What a set or part is made of now, by its name and numbers. */
     private static Facts substanceOf(LookTable looks, Level level, int target) {
         for (Scene.Part p : looks.scene().parts()) {
-            int span = level == Level.SET ? p.sets().indexOf(target) : p.index() == target ? 0 : -1;
+            boolean covered = level == Level.MODEL || p.index() == target;
+            int span = level == Level.SET ? p.sets().indexOf(target) : covered ? 0 : -1;
             MaterialRow worn = span < 0 ? null : looks.shown(p.index(), span).material();
             if (worn != null && worn.known().hasSubstance()) {
                 return Facts.NONE.madeOf(KeepCommands.nameOf(worn), worn.known());
@@ -227,9 +228,12 @@ public class CommandService {
     }
 
     private static void requireTarget(Scene scene, Level level, int target) {
-        int count = level == Level.SET
-                ? scene.sets().size()
-                : level == Level.PART ? scene.parts().size() : 0;
+        int count = switch (level) {
+            case MODEL -> 1;
+            case SET -> scene.sets().size();
+            case PART -> scene.parts().size();
+            case GROUP, FACE -> 0;
+        };
         if (target < 0 || target >= count) {
             throw Problem.notFound(level.word());
         }
@@ -240,9 +244,11 @@ public class CommandService {
             return targets.size() + " " + level.word() + "s";
         }
         int target = targets.get(0);
-        return level == Level.SET
-                ? "set “" + scene.sets().get(target).name() + "”"
-                : scene.parts().get(target).name();
+        return switch (level) {
+            case SET -> "set “" + scene.sets().get(target).name() + "”";
+            case PART -> scene.parts().get(target).name();
+            default -> "the whole model";
+        };
     }
 
     Change entryChange(Project project, Level level, int target, @Nullable UUID material) {
@@ -251,7 +257,14 @@ public class CommandService {
                 mapper.entry(scheme, level.name(), target, BOTH).orElse(null);
         SchemeMapper.EntryRow after = material == null
                 ? null
-                : new SchemeMapper.EntryRow(scheme, level.name(), target, BOTH, material, null, false);
+                : new SchemeMapper.EntryRow(
+                        scheme,
+                        level.name(),
+                        target,
+                        BOTH,
+                        material,
+                        before == null ? null : before.mapping(),
+                        before != null && before.onTop());
         return new Change.OfEntry(scheme, level.name(), target, BOTH, before, after);
     }
 
@@ -520,33 +533,77 @@ public class CommandService {
         Project project = projects.require(account, projectId);
         LookTable looks = schemes.looks(project);
         Scene scene = looks.scene();
-        Scene.Part target = scene.requireRegion(part, span);
+        scene.requireRegion(part, span);
         LookTrace trace = looks.trace(part, span, Aspect.MATERIAL);
         List<Stratum> strata = new ArrayList<>();
         for (LookTrace.Step step : trace.steps()) {
             Level level = step.target().level();
-            if (level != Level.SET && level != Level.PART) {
-                continue; // assignments at the other levels come with the assigning step
+            int index = Integer.parseInt(step.target().id());
+            if (level == Level.GROUP || level == Level.FACE) {
+                continue; // nothing is given to these yet
             }
-            int parts = level == Level.SET
-                    ? scene.sets().get(target.sets().get(span)).parts()
-                    : 1;
             strata.add(new Stratum(
                     level.word(),
-                    Integer.parseInt(step.target().id()),
-                    parts,
+                    index,
+                    named(scene, level, index),
+                    covered(scene, level, index),
                     step.entry() == null ? null : UUID.fromString(step.entry().material()),
-                    step.outcome() == LookTrace.Outcome.WINS));
+                    step.outcome() == LookTrace.Outcome.WINS,
+                    step.entry() != null && step.entry().onTop(),
+                    trace.why(trace.steps().indexOf(step))));
         }
         return strata;
+    }
+
+    private static String named(Scene scene, Level level, int index) {
+        return switch (level) {
+            case SET -> scene.sets().get(index).name();
+            case PART -> scene.parts().get(index).name();
+            default -> "";
+        };
+    }
+
+    private static int covered(Scene scene, Level level, int index) {
+        return switch (level) {
+            case MODEL -> scene.parts().size();
+            case SET -> scene.sets().get(index).parts();
+            default -> 1;
+        };
+    }
+
+    /** Has what a level shows win over everything narrower, or no longer. */
+    @Transactional
+    public ProjectState putOnTop(Account account, UUID projectId, long seen, Level level, int target, boolean onTop) {
+        Project project = begin(account, projectId, seen);
+        Scene scene = scenes.scene(projectId);
+        requireTarget(scene, level, target);
+        UUID scheme = schemes.schemeId(projectId);
+        SchemeMapper.EntryRow before =
+                mapper.entry(scheme, level.name(), target, BOTH).orElseThrow(() -> Problem.notFound("look"));
+        SchemeMapper.EntryRow after = new SchemeMapper.EntryRow(
+                scheme, level.name(), target, BOTH, before.materialId(), before.mapping(), onTop);
+        return commit(
+                account,
+                project,
+                (onTop ? "On top: " : "No longer on top: ") + describe(scene, level, List.of(target)),
+                List.of(new Change.OfEntry(scheme, level.name(), target, BOTH, before, after)));
     }
 
     /**
      * One level's say about a region.
      *
-     * @param target index of the set or part
+     * @param target index of the set or part; 0 for the model
      * @param parts  how many parts it covers
+     * @param onTop  whether it wins over everything narrower
+     * @param why    whether and why it shows, in words; empty where it has nothing
      */
     public record Stratum(
-            String level, int target, int parts, @Nullable UUID material, boolean wins) {}
+            String level,
+            int target,
+            String name,
+            int parts,
+            @Nullable UUID material,
+            boolean wins,
+            boolean onTop,
+            String why) {}
 }

@@ -19,6 +19,7 @@ import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.SourceMaterial;
+import app.zolvan.core.texture.ImageHeader;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.ByteBuffer;
@@ -62,6 +63,9 @@ public final class MaterialFiles {
             if (archive.paths().stream().noneMatch(MaterialFiles::isModel)) {
                 return ImageSet.read(archive, reading);
             }
+        }
+        if (ImageHeader.read(bytes).isPresent()) {
+            return ImageSet.read(FileSet.Companions.of(name, bytes), reading);
         }
         Model own = readOne(files, reading);
         return own != null

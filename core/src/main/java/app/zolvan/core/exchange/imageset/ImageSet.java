@@ -24,6 +24,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.IntUnaryOperator;
 import java.util.regex.Matcher;
@@ -57,7 +58,7 @@ public final class ImageSet {
     /** One picture of a set. */
     private record Member(String path, Named named) {}
 
-    /** @return a model without parts; without materials where the names tell of no set */
+    /** @return a model without parts; without materials where the names tell of no set; a picture that comes alone is one */
     public static Model read(FileSet.Companions files, Reading reading) throws ImportException {
         Map<String, List<Member>> sets = new TreeMap<>();
         for (String path : files.paths()) {
@@ -67,7 +68,9 @@ public final class ImageSet {
                     || !PICTURE.matcher(file).matches()) {
                 continue;
             }
+            boolean alone = files.paths().size() == 1; // then it is a colour, whatever it is called
             PictureRole.of(file)
+                    .or(() -> alone ? Optional.of(colour(file)) : Optional.empty())
                     .ifPresentOrElse(
                             n -> sets.computeIfAbsent(n.set(), k -> new ArrayList<>())
                                     .add(new Member(path, n)),
@@ -79,6 +82,10 @@ public final class ImageSet {
             set.material(e.getKey(), e.getValue(), files);
         }
         return set.model.materials();
+    }
+
+    private static Named colour(String file) {
+        return new Named(PictureRole.COLOUR, file.substring(0, file.lastIndexOf('.')), List.of());
     }
 
     private void material(String name, List<Member> members, FileSet.Companions files) throws ImportException {

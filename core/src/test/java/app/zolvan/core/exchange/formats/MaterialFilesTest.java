@@ -373,6 +373,14 @@ class MaterialFilesTest {
     }
 
     @Test
+    void aPictureAloneIsAColourWhateverItIsCalled() throws Exception {
+        Model model = read("Harbour wall.png", picture(0x906040));
+        assertThat(model.sources()).hasSize(1);
+        assertThat(model.sources().get(0).material().name()).isEqualTo("Harbour wall");
+        assertThat(model.sources().get(0).material().surface().textures()).containsOnlyKeys(Parameter.BASE_COLOR);
+    }
+
+    @Test
     void aSetOfPicturesBecomesAMaterialByTheirNames() throws Exception {
         Map<String, byte[]> files = new LinkedHashMap<>();
         files.put("set/OldOak_60cm_BaseColor.png", picture(0x906040));
