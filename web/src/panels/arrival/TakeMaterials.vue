@@ -17,8 +17,8 @@ const done = computed(
     <h2>Materials from another file</h2>
     <p class="soft small">
       MaterialX (.mtlx, with its pictures in a zip), MTL, glTF or any model: only its materials and their
-      textures. Or pictures whose names say what they are for: oak_colour, oak_normal, oak_roughness; one alone is a
-      colour.
+      textures. Or pictures whose names say what they are for: oak_colour, oak_normal, oak_roughness; one
+      alone is a colour.
     </p>
     <FileTaker
       purpose="materials"
