@@ -38,6 +38,12 @@ public record Look(Material material, Mapping mapping, PhysicalMaterial physical
                 from);
     }
 
+    /** The same of another surface where what glTF tells of it is the same. */
+    public Look showing(Surface other) {
+        return new Look(
+                new Material(material.code(), material.name(), material.kind(), other), mapping, physical, from);
+    }
+
     private static Mapping naturalMapping(Surface s) {
         boolean followsModel =
                 s.textures().values().stream().map(TextureUse::placement).anyMatch(ModelUv.class::isInstance);

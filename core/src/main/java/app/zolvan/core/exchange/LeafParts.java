@@ -89,12 +89,7 @@ final class LeafParts {
         if (foliage(look) == null || dressed.ages().apply(part, false) == null) {
             return look;
         }
-        Material m = look.material();
-        return new Look(
-                new Material(m.code(), m.name(), m.kind(), m.surface().with(Parameter.LEAF_COVER, 0)),
-                look.mapping(),
-                look.physical(),
-                look.from());
+        return look.showing(look.material().surface().with(Parameter.LEAF_COVER, 0));
     }
 
     /** One mesh of all, in the space of the part they grow on. */

@@ -3,10 +3,9 @@ package app.zolvan.core.exchange;
 import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.geometry.Mesh;
-import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Ageing;
-import app.zolvan.core.material.Material;
 import app.zolvan.core.material.ShapedRelief;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.render.scene.Displacement;
@@ -23,6 +22,7 @@ public final class RaisedParts {
     private RaisedParts() {}
 
     /**
+     * @param stretch how much the mesh's own axes are stretched on their way to the world
      * @param looks of each span
      * @param ages  how readily the mesh ages, by whether it weathers as metal does; null where nobody worked it out
      * @param most  how many triangles it may become
@@ -30,12 +30,7 @@ public final class RaisedParts {
      *     ages a corner lies. Null where no look asks for a shape
      */
     public static Mesh shape(
-            Mesh mesh,
-            Transform toWorld,
-            List<Look> looks,
-            Textures textures,
-            Function<Boolean, AgeFields> ages,
-            int most) {
+            Mesh mesh, Vec3 stretch, List<Look> looks, Textures textures, Function<Boolean, AgeFields> ages, int most) {
         List<Displacement.Relief> reliefs = new ArrayList<>();
         for (Look look : looks) {
             reliefs.add(
@@ -56,7 +51,7 @@ public final class RaisedParts {
                 .findFirst()
                 .map(a -> ages.apply(a.corrodes()))
                 .orElse(null);
-        return Displacement.of(age == null ? mesh : mesh.parted(age.atlas().uv()), toWorld, reliefs, most);
+        return Displacement.of(mesh, stretch, reliefs, age, most);
     }
 
     static DressedModel raised(DressedModel dressed) {
@@ -75,7 +70,7 @@ public final class RaisedParts {
             }
             Mesh shape = shape(
                     mesh,
-                    m.partToWorld(part),
+                    m.partToWorld(part).stretch(),
                     looks,
                     textures,
                     corrodes -> dressed.ages().apply(index, corrodes),
@@ -102,14 +97,8 @@ public final class RaisedParts {
     }
 
     private static Look done(Look look) {
-        if (look == null || ShapedRelief.of(look.material().surface()) == null) {
-            return look;
-        }
-        Material m = look.material();
-        return new Look(
-                new Material(m.code(), m.name(), m.kind(), ShapedRelief.done(m.surface())),
-                look.mapping(),
-                look.physical(),
-                look.from());
+        return look == null
+                ? null
+                : look.showing(ShapedRelief.done(look.material().surface()));
     }
 }

@@ -1,5 +1,6 @@
 package app.zolvan.core.render.scene;
 
+import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.geometry.FloatList;
 import app.zolvan.core.geometry.IntList;
 import app.zolvan.core.geometry.Mesh;
@@ -32,7 +33,9 @@ public final class Displacement {
     private static final int ROUNDS = 24;
 
     private final List<Relief> reliefs;
-    private final Transform toWorld;
+    /** Not turned and never mirrored, so that triangles keep their fronts. */
+    private final Transform toMetres;
+
     private final FloatList positions = new FloatList();
     private final FloatList normals = new FloatList();
     private final FloatList uv;
@@ -62,17 +65,21 @@ public final class Displacement {
     }
 
     /**
-     * @param spans the relief of each span; null for one without
-     * @param most  how many triangles it may become
-     * @return the mesh in its own space, spans and faces as they were; itself where nothing has a relief
+     * @param stretch how much the mesh's own axes are stretched on their way to the world, in which depths are
+     * @param spans   the relief of each span; null for one without
+     * @param age     how readily the mesh ages; null where nothing on it has aged
+     * @param most    how many triangles it may become
+     * @return the mesh in its own space, spans and faces as they were, its second coordinates those of its ages where it
+     *     has some
      */
-    public static Mesh of(Mesh mesh, Transform toWorld, List<Relief> spans, int most) {
+    public static Mesh of(Mesh mesh, Vec3 stretch, List<Relief> spans, AgeFields age, int most) {
+        Mesh plain = age == null ? mesh : mesh.parted(age.atlas().uv());
         boolean none = spans.stream().noneMatch(r -> r != null && (r.metric ? mesh.metricUv() : mesh.uv()) != null);
-        return none ? mesh : new Displacement(mesh, toWorld, spans).made(mesh, most);
+        return none ? plain : new Displacement(plain, stretch, spans).made(plain, most);
     }
 
-    private Displacement(Mesh mesh, Transform toWorld, List<Relief> spans) {
-        this.toWorld = toWorld;
+    private Displacement(Mesh mesh, Vec3 stretch, List<Relief> spans) {
+        toMetres = Transform.scale(stretch.x(), stretch.y(), stretch.z());
         reliefs = spans;
         byte[] painted = mesh.colours();
         uv = listOf(mesh.uv());
@@ -80,8 +87,8 @@ public final class Displacement {
         uv2 = listOf(mesh.uv2());
         colours = painted == null ? null : new FloatList();
         for (int v = 0; v < mesh.vertexCount(); v++) {
-            Vec3 p = toWorld.point(mesh.position(v));
-            Vec3 n = toWorld.normal(mesh.normal(v));
+            Vec3 p = toMetres.point(mesh.position(v));
+            Vec3 n = toMetres.normal(mesh.normal(v));
             add(positions, p);
             add(normals, n);
             for (int k = 0; colours != null && k < 4; k++) {
@@ -225,9 +232,10 @@ public final class Displacement {
             }
             int from = to.size();
             // turned so that of one edge to halve it is the first, and of two the first and second
-            int turn = count == 1
-                    ? (m[0] >= 0 ? 0 : m[1] >= 0 ? 1 : 2)
-                    : count == 2 ? (m[0] < 0 ? 1 : m[1] < 0 ? 2 : 0) : 0;
+            int turn = 0;
+            while ((count == 1 && m[turn] < 0) || (count == 2 && m[(turn + 2) % 3] >= 0)) {
+                turn++;
+            }
             int a = corners[3 * t + turn];
             int b = corners[3 * t + (turn + 1) % 3];
             int c = corners[3 * t + (turn + 2) % 3];
@@ -309,8 +317,6 @@ public final class Displacement {
         double[] texel = new double[4];
         for (int t = 0; t < spans.length; t++) {
             boolean raised = isRaised(t);
-            Vec3 n = normalOf(t);
-            n = n.length() > 0 ? n.times(1 / n.length()) : n;
             double footprint = raised ? density(t) * longestOf(t) : 0;
             for (int k = 0; k < 3; k++) {
                 int v = corners[3 * t + k];
@@ -393,7 +399,7 @@ public final class Displacement {
     }
 
     private Mesh assembled(Mesh mesh) {
-        Transform back = toWorld.inverse();
+        Transform back = toMetres.inverse();
         float[] p = positions.toArray();
         float[] n = normals.toArray();
         for (int v = 0; v < p.length / 3; v++) {

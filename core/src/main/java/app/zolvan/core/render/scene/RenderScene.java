@@ -41,7 +41,7 @@ public final class RenderScene {
     private final Lamps panes;
 
     /** A placed mesh, and what each of its spans wears. */
-    record Instance(Mesh mesh, double[] toWorld, double[] toObject, boolean mirrored, Skin[] skins) {}
+    record Instance(Mesh mesh, double[] toWorld, double[] toObject, Skin[] skins) {}
 
     private final List<Lamp.Sun> suns;
     private final boolean seeThrough;
@@ -117,8 +117,7 @@ public final class RenderScene {
             Shaped shaped = shaped(mesh, toWorld, spans);
             Skin[] skins = shaped.spans.stream().map(this::skin).toArray(Skin[]::new);
             Transform inverse = toWorld.inverse();
-            instances.add(
-                    new Instance(shaped.mesh, toWorld.columns(), inverse.columns(), toWorld.determinant() < 0, skins));
+            instances.add(new Instance(shaped.mesh, toWorld.columns(), inverse.columns(), skins));
             bounds = bounds.with(shaped.mesh.bounds(toWorld));
             return this;
         }
@@ -133,26 +132,24 @@ public final class RenderScene {
             if (spans.stream().allMatch(d -> ShapedRelief.of(d.surface()) == null)) {
                 return new Shaped(mesh, spans);
             }
-            return shapes.computeIfAbsent(
-                    new Shaping(mesh, toWorld.stretch(), spans), k -> shape(mesh, toWorld, spans));
+            return shapes.computeIfAbsent(new Shaping(mesh, toWorld.stretch(), spans), this::shape);
         }
 
-        private Shaped shape(Mesh mesh, Transform toWorld, List<Dress> spans) {
-            AgeFields age = spans.stream()
+        private Shaped shape(Shaping s) {
+            AgeFields age = s.spans.stream()
                     .map(Dress::age)
                     .filter(Objects::nonNull)
                     .findFirst()
                     .orElse(null);
-            Mesh plain = age == null ? mesh : mesh.parted(age.atlas().uv());
             List<Displacement.Relief> reliefs = new ArrayList<>();
-            for (Dress d : spans) {
+            for (Dress d : s.spans) {
                 reliefs.add(Displacement.Relief.of(d.surface(), d.metric(), textures.of(d.surface())));
             }
-            Mesh raised = Displacement.of(plain, toWorld, reliefs, Displacement.MOST);
+            Mesh raised = Displacement.of(s.mesh, s.stretch, reliefs, age, Displacement.MOST);
             AgeFields onRaised = age == null ? null : age.over(raised);
             return new Shaped(
                     raised,
-                    spans.stream()
+                    s.spans.stream()
                             .map(d -> d.showing(ShapedRelief.done(d.surface())).aged(d.age() == null ? null : onRaised))
                             .toList());
         }
@@ -452,10 +449,10 @@ public final class RenderScene {
         hit.x = w[0] * px + w[4] * py + w[8] * pz + w[12];
         hit.y = w[1] * px + w[5] * py + w[9] * pz + w[13];
         hit.z = w[2] * px + w[6] * py + w[10] * pz + w[14];
-        double side = in.mirrored ? -1 : 1; // a mirrored placement turns triangles inside out; outside stays outside
-        double nx = side * (e1y * e2z - e1z * e2y);
-        double ny = side * (e1z * e2x - e1x * e2z);
-        double nz = side * (e1x * e2y - e1y * e2x);
+        // a normal goes by the inverse's transpose, which leaves outside outside in a mirrored place, too
+        double nx = e1y * e2z - e1z * e2y;
+        double ny = e1z * e2x - e1x * e2z;
+        double nz = e1x * e2y - e1y * e2x;
         hit.setGeometric(
                 o[0] * nx + o[1] * ny + o[2] * nz,
                 o[4] * nx + o[5] * ny + o[6] * nz,

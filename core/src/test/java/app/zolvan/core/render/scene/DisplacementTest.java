@@ -3,10 +3,12 @@ package app.zolvan.core.render.scene;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.geometry.VertexWeld;
+import app.zolvan.core.mapping.Atlas;
 import app.zolvan.core.mapping.BoxProjection;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
@@ -79,6 +81,10 @@ class DisplacementTest {
         return BoxProjection.apply(mesh, new Vec3(1, 1, 1));
     }
 
+    private static Mesh raised(double size, List<Displacement.Relief> reliefs) {
+        return Displacement.of(cube(), new Vec3(size, size, size), reliefs, null, MOST);
+    }
+
     private static Vec3 at(float[] p, int v) {
         return new Vec3(p[3 * v], p[3 * v + 1], p[3 * v + 2]);
     }
@@ -107,8 +113,7 @@ class DisplacementTest {
     void aWhiteReliefMakesABodyBiggerByItsDepthAllRound() {
         Displacement.Relief white = of(relief(DEPTH), textures(i -> 255));
         for (double size : new double[] {1, 0.4}) { // depth is in metres of the world
-            Transform toWorld = Transform.scale(size, size, size);
-            Mesh raised = Displacement.of(cube(), toWorld, both(white, white), MOST);
+            Mesh raised = raised(size, both(white, white));
             assertThat(raised.signedVolume() * size * size * size)
                     .isCloseTo(Math.pow(size + 2 * DEPTH, 3), within(1e-5));
             assertThat(isClosed(raised)).isTrue();
@@ -119,7 +124,7 @@ class DisplacementTest {
     @Test
     void aReliefRunsOutWhereASmoothSurfaceAdjoins() {
         Displacement.Relief rough = of(relief(DEPTH), textures(i -> i * 37 % 256));
-        Mesh raised = Displacement.of(cube(), Transform.IDENTITY, both(null, rough), MOST);
+        Mesh raised = raised(1, both(null, rough));
         assertThat(isClosed(raised)).isTrue();
         assertThat(raised.bounds().max().y()).isGreaterThan(1.03);
         assertThat(raised.bounds().max().x()).isEqualTo(1);
@@ -132,7 +137,7 @@ class DisplacementTest {
     @Test
     void heightsAreThoseOfThePicture() {
         Displacement.Relief ramp = of(relief(0.1), textures(i -> 255 * (i % PIXELS) / (PIXELS - 1)));
-        Mesh raised = Displacement.of(cube(), Transform.IDENTITY, both(null, ramp), MOST);
+        Mesh raised = raised(1, both(null, ramp));
         int seen = 0;
         for (int t = raised.spanStarts()[1]; t < raised.triangleCount(); t++) {
             for (int k = 0; k < 3; k++) {
@@ -149,6 +154,62 @@ class DisplacementTest {
             }
         }
         assertThat(seen).isGreaterThan(1000);
+    }
+
+    /** A part may stand mirrored: its fronts stay outside, and its relief goes out from them. */
+    @Test
+    void aMirroredPartHasItsReliefOutside() {
+        Dress dress = Dress.of(relief(DEPTH)).metric(true);
+        RenderScene scene = new RenderScene.Builder(Kernel.Kind.SCALAR, textures(i -> 255))
+                .addDressed(cube(), Transform.scale(1, 1, -1), List.of(dress, dress))
+                .build();
+        assertThat(scene.bounds().min().z()).isCloseTo(-1 - DEPTH, within(1e-6));
+        Ray ray = new Ray();
+        ray.ox = 0.4f;
+        ray.oy = 3;
+        ray.oz = -0.55f;
+        ray.dy = -1;
+        ray.tMax = Float.MAX_VALUE;
+        Hit hit = new Hit();
+        assertThat(scene.closest(ray, hit)).isTrue();
+        assertThat(hit.y).isCloseTo(1 + DEPTH, within(1e-6));
+        assertThat(hit.ny).isCloseTo(1, within(1e-6));
+    }
+
+    /** Where in the atlas of ages a place lies stays what it was, however finely it is cut. */
+    @Test
+    void agesStayWhereTheyAre() {
+        Mesh flat = BoxProjection.apply(
+                new Mesh(
+                        new float[] {0, 0, 0, 0, 0, 1, 1, 0, 1, 1, 0, 0},
+                        new float[] {0, 1, 0, 0, 1, 0, 0, 1, 0, 0, 1, 0},
+                        null,
+                        null,
+                        new int[] {0, 1, 2, 0, 2, 3},
+                        new int[] {0, 2},
+                        null),
+                new Vec3(1, 1, 1));
+        float[] corners = {0, 0, 0, 1, 1, 1, 0, 0, 1, 1, 1, 0}; // u is x, v is z
+        AgeFields age = new AgeFields(new Atlas(corners, 4, 4, 0.25), new byte[64]);
+        Displacement.Relief bumps = of(relief(DEPTH), textures(i -> i * 37 % 256));
+        Mesh raised = Displacement.of(flat, new Vec3(1, 1, 1), List.of(bumps), age, MOST);
+        float[] uv = age.over(raised).atlas().uv();
+        assertThat(raised.triangleCount()).isGreaterThan(1000);
+        for (int c = 0; c < raised.indices().length; c++) {
+            Vec3 p = raised.position(raised.indices()[c]);
+            assertThat((double) uv[2 * c]).isCloseTo(p.x(), within(1e-5));
+            assertThat((double) uv[2 * c + 1]).isCloseTo(p.z(), within(1e-5));
+        }
+    }
+
+    @Test
+    void noMoreTrianglesThanAllowed() {
+        Displacement.Relief white = of(relief(DEPTH), textures(i -> 255));
+        for (int most : new int[] {12, 100, 5_000}) {
+            Mesh raised = Displacement.of(cube(), new Vec3(1, 1, 1), both(white, white), null, most);
+            assertThat(raised.triangleCount()).isLessThanOrEqualTo(most);
+            assertThat(isClosed(raised)).isTrue();
+        }
     }
 
     @Test
