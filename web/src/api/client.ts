@@ -301,6 +301,8 @@ export const api = {
   removeModel: (id: string, version: number, model: number) =>
     send<ProjectState>('DELETE', `${project(id)}/models/${model}`, { version }),
   findings: (id: string) => send<Findings>('GET', `${project(id)}/findings`),
+  suggestions: (id: string, part: number) =>
+    send<Schemas['Suggestions']>('GET', `${project(id)}/parts/${part}/suggestions`),
   roles: (id: string) => send<Schemas['RolesWire']>('GET', `${project(id)}/roles`),
   giveRoles: (id: string, version: number, roles: { part: number; role: Role | null }[]) =>
     send<ProjectState>('POST', `${project(id)}/parts/roles`, { version, body: { roles } }),

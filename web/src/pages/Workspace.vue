@@ -107,6 +107,7 @@ function key(e: KeyboardEvent) {
     Escape: () => {
       if (workspace.applying) workspace.applying = false
       else if (workspace.placing !== null) workspace.placing = null
+      else if (closer.material) closer.close()
       else workspace.select([])
     },
   }

@@ -119,7 +119,10 @@ export const useWorkspace = defineStore('workspace', () => {
 
   /** The regions that an assignment at a level would reach. */
   function reach(level: Level, region: Region): Region[] {
-    if (level === 'model') return state.value?.regions ?? []
+    if (level === 'model') {
+      const model = modelOf(region)
+      return (state.value?.regions ?? []).filter((r) => modelOf(r) === model)
+    }
     if (level === 'part')
       return (scene.value?.parts[region.part]?.sets ?? []).map((_, span) => ({ part: region.part, span }))
     return regionsOf([setOf(region)])
@@ -132,6 +135,10 @@ export const useWorkspace = defineStore('workspace', () => {
     )
   }
 
+  function modelOf(region: Region): number {
+    return scene.value?.parts[region.part]?.model ?? 0
+  }
+
   function setOf(region: Region): number {
     return scene.value?.parts[region.part]?.sets[region.span] ?? 0
   }
@@ -142,7 +149,8 @@ export const useWorkspace = defineStore('workspace', () => {
   }
 
   function targetOf(level: Level, region: Region): number {
-    return level === 'model' ? 0 : level === 'part' ? region.part : setOf(region)
+    if (level === 'model') return modelOf(region)
+    return level === 'part' ? region.part : setOf(region)
   }
 
   /** Keeps materials that were found, as they were found last. */

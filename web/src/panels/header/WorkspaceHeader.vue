@@ -134,6 +134,10 @@ async function signOut() {
               </ul>
             </template>
             <span v-else class="small">Everything the file held is used.</span>
+            <span v-if="workspace.scene.lacking.length > 0" class="small">
+              {{ counted(workspace.scene.lacking.length, 'file') }} it refers to did not come with it; find
+              them under Prepare.
+            </span>
           </section>
         </v-card-text>
         <v-card-actions>

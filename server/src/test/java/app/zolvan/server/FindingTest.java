@@ -125,10 +125,20 @@ class FindingTest extends ProjectTest {
     /** needs.md A28: whatever a part is, something is there that such parts are often made of. */
     @Test
     void forEveryRoleSomethingIsSuggested() {
-        for (JsonNode role : get("/roles").get("known")) {
-            JsonNode found = find(Map.of("words", role.get("suits").asString()));
-            assertThat(found.get("materials").size()).as(role.toString()).isGreaterThanOrEqualTo(3);
-            assertThat(found.get("told").isNull()).as("%s", found.get("told")).isTrue();
+        assertThat(get("/parts/0/suggestions").get("role").asString())
+                .as("by its name")
+                .isEqualTo("seat");
+        for (JsonNode known : get("/roles").get("known")) {
+            String role = known.get("role").asString();
+            post("/parts/roles", Map.of("roles", List.of(Map.of("part", 0, "role", role))));
+            JsonNode suggested = get("/parts/0/suggestions");
+            assertThat(suggested.get("role")).isEqualTo(known.get("word"));
+            assertThat(suggested.get("materials")).as(role).hasSize(3);
         }
+        assertThat(stranger()
+                        .asNewDesigner(accounts)
+                        .get(project + "/parts/0/suggestions")
+                        .status())
+                .isEqualTo(404);
     }
 }

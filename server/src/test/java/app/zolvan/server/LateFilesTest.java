@@ -2,12 +2,14 @@ package app.zolvan.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.zolvan.core.texture.Png;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
@@ -52,7 +54,7 @@ class LateFilesTest extends ProjectTest {
 
     @Test
     void aPictureThatCameLateIsShown() throws Exception {
-        openModel("board.zip", zip());
+        openModel("board.zip", zip(MTL));
         assertThat(lacking()).containsExactly("C:/pictures/oak.png");
         assertThat(scene().get("pictures")).isEmpty();
         assertThat(send("oak.png", PIXEL).get("state").asString()).isEqualTo("DONE");
@@ -61,6 +63,37 @@ class LateFilesTest extends ProjectTest {
         assertThat(scene().get("pictures")).hasSize(1);
         assertThat(arrived("oak").get("textures").toString())
                 .contains(scene().get("pictures").get(0).get("sha256").asString());
+    }
+
+    /** Two sources of one name each get their own picture, and one that was recoloured since keeps its colour. */
+    @Test
+    void eachSourceGetsItsOwnAndWhatWasChangedStays() throws Exception {
+        byte[] mtl = "newmtl oak\nKd 1 1 1\nmap_Kd a.png\nnewmtl plain\nKd 0.5 0.1 0.1\nmap_Kd b.png\n"
+                .getBytes(StandardCharsets.UTF_8);
+        openModel("board.zip", zip(mtl));
+        post("/materials/" + arrived("oak").get("id").asString() + "/name", Map.of("name", "plain"));
+        assertThat(send("pictures.zip", pictures("a.png", "b.png")).get("state").asString())
+                .isEqualTo("DONE");
+        open(project);
+        assertThat(lacking()).isEmpty();
+        assertThat(state.get("arrived")
+                        .valueStream()
+                        .map(u -> u.get("material")
+                                .get("textures")
+                                .get(0)
+                                .get("image")
+                                .asString())
+                        .distinct())
+                .hasSize(2);
+    }
+
+    /** Of what only brings materials nobody could ask later: it is told at once. */
+    @Test
+    void whatMaterialsOfAnotherFileLackIsTold() throws Exception {
+        openModel("board.zip", zip(MTL));
+        browser.importMaterials(UUID.fromString(id()), "other.mtl", MTL);
+        assertThat(scene().get("notes").toString()).contains("oak.png").contains("did not come with it");
+        assertThat(lacking()).hasSize(1);
     }
 
     private String id() {
@@ -75,13 +108,25 @@ class LateFilesTest extends ProjectTest {
         open("/api/projects/" + browser.ended(going).get("result").asString());
     }
 
-    private static byte[] zip() throws IOException {
+    private static byte[] zip(byte[] materials) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
             zip.putNextEntry(new ZipEntry("board.obj"));
             zip.write(OBJ);
             zip.putNextEntry(new ZipEntry("board.mtl"));
-            zip.write(MTL);
+            zip.write(materials);
+        }
+        return out.toByteArray();
+    }
+
+    /** Pictures of one pixel, no two alike. */
+    private static byte[] pictures(String... names) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(out)) {
+            for (int i = 0; i < names.length; i++) {
+                zip.putNextEntry(new ZipEntry(names[i]));
+                zip.write(Png.encode(1, 1, new byte[] {(byte) (90 * i), 40, 9}, 72));
+            }
         }
         return out.toByteArray();
     }

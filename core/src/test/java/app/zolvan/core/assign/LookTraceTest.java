@@ -36,6 +36,20 @@ class LookTraceTest {
     }
 
     @Test
+    void everyLevelSaysWhyItShowsOrDoesNot() {
+        put(Level.MODEL, "m", "chalk");
+        put(Level.SET, "s", "brass");
+        put(Level.PART, "p", "enamel");
+        assertThat(front().why(0)).isEqualTo("hidden: the part has its own");
+        assertThat(front().why(2)).as("a group without a look").isEmpty();
+        assertThat(front().why(4)).startsWith("shows");
+        entries.put(slot(Level.SET, "s", Side.BOTH), new Entry("brass", null, true));
+        assertThat(front().why(0)).isEqualTo("hidden: the set’s is on top");
+        assertThat(front().why(1)).startsWith("shows").contains("on top");
+        assertThat(front().why(4)).isEqualTo("hidden: the set’s is on top");
+    }
+
+    @Test
     void anInnerGroupBeatsAnOuterOne() {
         put(Level.GROUP, "outer", "oak");
         put(Level.GROUP, "inner", "ash");

@@ -193,6 +193,15 @@ public class FindingService {
     /** @param told what was taken otherwise than typed, a sentence; null where nothing was */
     public record Answer(Found<Kept> found, @Nullable String told) {}
 
+    /** The first few that some words find. */
+    public List<MaterialWire> first(UUID account, String words, int few) {
+        Sought sought = new Sought(account, null, words, Map.of(), null, null, null);
+        return find(sought).found().samples().stream()
+                .limit(few)
+                .map(this::wire)
+                .toList();
+    }
+
     public Answer find(Sought s) {
         Visible visible = visible(s.account, s.place);
         Wish wish = new Wish(s.wanted, s.order, s.near, s.like);

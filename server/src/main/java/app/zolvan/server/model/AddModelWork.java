@@ -9,7 +9,6 @@ import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobAnswer;
 import app.zolvan.server.job.JobOrder;
-import app.zolvan.server.job.JobWork;
 import app.zolvan.server.scheme.ContextCommands;
 import java.io.IOException;
 import java.util.Locale;
@@ -19,15 +18,14 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
 /** Reads a file and adds its model to an open project, as part of the design or as surroundings. */
-class AddModelWork implements JobWork {
+class AddModelWork extends FileWork {
     private final Belonging belonging;
-    private final AssetService assets;
     private final ModelFiles files;
     private final ContextCommands commands;
 
     private AddModelWork(Belonging belonging, AssetService assets, ModelFiles files, ContextCommands commands) {
+        super(assets);
         this.belonging = belonging;
-        this.assets = assets;
         this.files = files;
         this.commands = commands;
     }
@@ -83,16 +81,5 @@ class AddModelWork implements JobWork {
     @Override
     public void check(JobAnswer answer) {
         ModelFiles.check(answer);
-    }
-
-    /** The file itself is not needed again. */
-    @Override
-    public void done() {
-        assets.deleteUnused();
-    }
-
-    @Override
-    public void dropped() {
-        assets.deleteUnused();
     }
 }

@@ -10,7 +10,6 @@ import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobAnswer;
 import app.zolvan.server.job.JobOrder;
-import app.zolvan.server.job.JobWork;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -19,15 +18,14 @@ import org.springframework.stereotype.Component;
 
 /** The import job: reads an uploaded file and makes a project of it. */
 @Component
-public class ImportWork implements JobWork {
+public class ImportWork extends FileWork {
     static final String KIND = "import";
 
-    private final AssetService assets;
     private final ModelStore store;
     private final ModelFiles files;
 
     ImportWork(AssetService assets, ModelStore store, ModelFiles files) {
-        this.assets = assets;
+        super(assets);
         this.store = store;
         this.files = files;
     }
@@ -57,11 +55,6 @@ public class ImportWork implements JobWork {
     @Override
     public void check(JobAnswer answer) {
         ModelFiles.check(answer);
-    }
-
-    @Override
-    public void dropped() {
-        assets.deleteUnused();
     }
 
     /** Makes a project of a file on this machine, now; for the demo. */

@@ -10,7 +10,6 @@ import app.zolvan.core.exchange.formats.LateFiles;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobOrder;
-import app.zolvan.server.job.JobWork;
 import app.zolvan.server.scheme.LateFilesCommands;
 import java.io.IOException;
 import java.util.Objects;
@@ -19,16 +18,15 @@ import org.springframework.stereotype.Component;
 
 /** The job that takes files which a project's model refers to and which did not come with it. */
 @Component
-class LateFilesWork implements JobWork {
+class LateFilesWork extends FileWork {
     static final String KIND = "late-files";
     private static final double READ = 0.45;
 
-    private final AssetService assets;
     private final ModelStore models;
     private final LateFilesCommands commands;
 
     LateFilesWork(AssetService assets, ModelStore models, LateFilesCommands commands) {
-        this.assets = assets;
+        super(assets);
         this.models = models;
         this.commands = commands;
     }
@@ -65,15 +63,5 @@ class LateFilesWork implements JobWork {
     private Reading reading(UUID project, Progress progress, double from) {
         return new Reading(
                 ImportLimits.STANDARD, (s, step) -> progress.at(from + s * READ, step), null, models.upAxis(project));
-    }
-
-    @Override
-    public void done() {
-        assets.deleteUnused();
-    }
-
-    @Override
-    public void dropped() {
-        assets.deleteUnused();
     }
 }

@@ -10,7 +10,6 @@ import app.zolvan.core.model.Model;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobOrder;
-import app.zolvan.server.job.JobWork;
 import java.io.IOException;
 import java.util.Objects;
 import java.util.UUID;
@@ -18,15 +17,14 @@ import org.springframework.stereotype.Component;
 
 /** The job that takes the materials out of a file, without its shapes, into an open project. */
 @Component
-class MaterialsWork implements JobWork {
+class MaterialsWork extends FileWork {
     static final String KIND = "materials";
     private static final double READ = 0.9;
 
-    private final AssetService assets;
     private final ModelStore store;
 
     MaterialsWork(AssetService assets, ModelStore store) {
-        this.assets = assets;
+        super(assets);
         this.store = store;
     }
 
@@ -46,16 +44,5 @@ class MaterialsWork implements JobWork {
             store.addMaterials(project, order.account(), order.job(), model);
         });
         return project;
-    }
-
-    /** The file itself is not needed again. */
-    @Override
-    public void done() {
-        assets.deleteUnused();
-    }
-
-    @Override
-    public void dropped() {
-        assets.deleteUnused();
     }
 }

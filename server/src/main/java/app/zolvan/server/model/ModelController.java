@@ -130,15 +130,13 @@ class ModelController {
             throw Problem.ofField("fileName", "The file needs a name of up to 200 characters.");
         }
         return imports.receive(
-                account.id(),
-                late ? LateFilesWork.KIND : kind(materials, update, beside),
-                project,
-                name,
-                request.getInputStream(),
-                limit);
+                account.id(), kind(materials, update, late, beside), project, name, request.getInputStream(), limit);
     }
 
-    private static String kind(boolean materials, boolean update, @Nullable Belonging beside) {
+    private static String kind(boolean materials, boolean update, boolean late, @Nullable Belonging beside) {
+        if (late) {
+            return LateFilesWork.KIND;
+        }
         if (materials) {
             return MaterialsWork.KIND;
         }
@@ -170,11 +168,8 @@ class ModelController {
         return store.findings(id).in(project.unit());
     }
 
-    /**
-     * @param word  as a designer reads it
-     * @param suits words by which materials are found that such parts are often made of
-     */
-    record RoleName(Role role, String word, String suits) {}
+    /** @param word as a designer reads it */
+    record RoleName(Role role, String word) {}
 
     /**
      * @param known     all roles there are
@@ -186,9 +181,8 @@ class ModelController {
     @GetMapping("/api/projects/{id}/roles")
     RolesWire roles(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
         projects.require(account, id);
-        List<RoleName> known = Arrays.stream(Role.values())
-                .map(r -> new RoleName(r, r.word(), r.suits()))
-                .toList();
+        List<RoleName> known =
+                Arrays.stream(Role.values()).map(r -> new RoleName(r, r.word())).toList();
         return new RolesWire(known, survey.roles(id));
     }
 

@@ -42,31 +42,15 @@ interface ModelMapper {
         }
 
         ModelRow lacking(List<String> still) {
-            return new ModelRow(
-                    projectId,
-                    fileName,
-                    originalSha256,
-                    bounds,
-                    triangles,
-                    faces,
-                    notes,
-                    format,
-                    fileUnit,
-                    unitFrom,
-                    upAxis,
-                    upFrom,
-                    variants,
-                    cutKind,
-                    cutLinear,
-                    cutAngular,
-                    findings,
-                    revision,
-                    lookedAt,
-                    still.toArray(new String[0]));
+            return with(bounds, triangles, lookedAt, still.toArray(new String[0]));
         }
 
         /** The same of a model with other things in it; what was found in it is of another model then. */
         ModelRow holding(double[] otherBounds, int otherTriangles, boolean otherDesign) {
+            return with(otherBounds, otherTriangles, otherDesign ? -1 : lookedAt, lacking);
+        }
+
+        private ModelRow with(double[] otherBounds, int otherTriangles, long looked, String[] still) {
             return new ModelRow(
                     projectId,
                     fileName,
@@ -86,8 +70,8 @@ interface ModelMapper {
                     cutAngular,
                     findings,
                     revision,
-                    otherDesign ? -1 : lookedAt,
-                    lacking);
+                    looked,
+                    still);
         }
     }
 

@@ -176,7 +176,7 @@ public class ModelStore implements SceneSource {
                 corners(model.bounds()),
                 triangles(model),
                 faces(model),
-                model.notes().toArray(new String[0]),
+                model.notes().stream().filter(n -> !Reading.isLackNote(n)).toArray(String[]::new),
                 arrival.format(),
                 arrival.unit().label(),
                 arrival.unit().reason(),
@@ -759,7 +759,7 @@ public class ModelStore implements SceneSource {
                                 .sum(),
                 new Scene.Origin(
                         m.format(), m.fileUnit(), m.unitFrom(), m.upAxis(), m.upFrom(), m.cutLinear(), stray(m)),
-                notes(m),
+                List.of(m.notes()),
                 List.of(m.lacking()),
                 pictures(stored),
                 rows.placed().stream().map(r -> placed(r, parts)).toList(),
@@ -772,11 +772,6 @@ public class ModelStore implements SceneSource {
                                 .count()))
                         .toList(),
                 parts);
-    }
-
-    /** All but what is told apart as lacking, and what lacked and has come since. */
-    private static List<String> notes(ModelMapper.ModelRow m) {
-        return Arrays.stream(m.notes()).filter(n -> !Reading.isLackNote(n)).toList();
     }
 
     private static Scene.PlacedModel placed(ModelMapper.PlacedRow r, List<Scene.Part> parts) {

@@ -28,6 +28,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -118,13 +119,30 @@ public class ModelSurvey {
     /** What parts of the design may be that nobody has given a role yet. */
     @Transactional(readOnly = true)
     public List<Roles.RoleGroup> roles(UUID project) {
+        return Roles.grouped(proposals(project));
+    }
+
+    /** The role that a part has, or else that it seems to have; null where too little is known. */
+    @Transactional(readOnly = true)
+    public @Nullable Role roleOf(UUID project, int part) {
+        Role own = models.scene(project).requireRegion(part, 0).role();
+        return own != null
+                ? own
+                : proposals(project).stream()
+                        .filter(p -> p.part() == part)
+                        .findFirst()
+                        .map(Roles.Proposal::role)
+                        .orElse(null);
+    }
+
+    private List<Roles.Proposal> proposals(UUID project) {
         ModelStore.Standing standing = models.standing(project, false);
         Excerpt design = standing.design();
         List<Scene.Part> parts = models.scene(project).parts();
-        return Roles.grouped(Roles.propose(standing.designed(design)).stream()
+        return Roles.propose(standing.designed(design)).stream()
                 .map(p -> new Roles.Proposal(design.parts().get(p.part()), p.role(), p.confidence(), p.reason()))
                 .filter(p -> parts.get(p.part()).role() == null)
-                .toList());
+                .toList();
     }
 
     /**

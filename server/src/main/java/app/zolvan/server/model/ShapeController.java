@@ -64,7 +64,7 @@ class ShapeController {
         }
         Mesh shape = RaisedParts.shape(
                 MeshCodec.decode(assets.bytes(shown.mesh())),
-                shown.toWorld(),
+                shown.toWorld().stretch(),
                 looks,
                 new Textures(assets::bytes, Textures.BUDGET),
                 corrodes -> ageing.of(store.scene(id), part, corrodes),

@@ -8,7 +8,6 @@ import app.zolvan.core.model.LengthUnit;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobOrder;
-import app.zolvan.server.job.JobWork;
 import java.io.IOException;
 import java.util.Objects;
 import java.util.UUID;
@@ -17,16 +16,15 @@ import org.springframework.stereotype.Component;
 
 /** Reads a newer file of a project's model and finds out which part is which; the model stays as it is. */
 @Component
-public class UpdateWork implements JobWork {
+public class UpdateWork extends FileWork {
     static final String KIND = "update";
 
-    private final AssetService assets;
     private final ModelStore store;
     private final ModelFiles files;
     private final ModelUpdates updates;
 
     UpdateWork(AssetService assets, ModelStore store, ModelFiles files, ModelUpdates updates) {
-        this.assets = assets;
+        super(assets);
         this.store = store;
         this.files = files;
         this.updates = updates;
@@ -66,10 +64,5 @@ public class UpdateWork implements JobWork {
         } catch (IllegalArgumentException e) {
             return null;
         }
-    }
-
-    @Override
-    public void dropped() {
-        assets.deleteUnused();
     }
 }

@@ -80,7 +80,7 @@ class CommandController {
                 a.lookOnly() != null && a.lookOnly()));
     }
 
-    /** @param target index of the set, group or part; 0 for the model */
+    /** @param target index of the model, set or part */
     record OnTop(@NotNull String level, int target, boolean onTop) {}
 
     /** Has what a level shows win over everything narrower, or no longer. */

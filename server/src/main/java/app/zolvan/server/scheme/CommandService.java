@@ -127,6 +127,9 @@ public class CommandService {
         MaterialRow old = materials.requireUsable(projectId, material);
         List<Change> changes = new ArrayList<>();
         MaterialRow other = usableCopy(project, by, null, changes);
+        if (other.id().equals(old.id())) {
+            throw Problem.ofField("by", "“" + old.name() + "” is shown there already.");
+        }
         int places = 0;
         Scene scene = scenes.scene(projectId);
         for (SchemeMapper.SchemeRow scheme : mapper.schemes(projectId)) {
@@ -135,7 +138,7 @@ public class CommandService {
                 if (e.level().equals(Level.SET.name())) {
                     dressed.add(e.target());
                 }
-                if (old.id().equals(e.materialId()) && !other.id().equals(old.id())) {
+                if (old.id().equals(e.materialId())) {
                     SchemeMapper.EntryRow after = new SchemeMapper.EntryRow(
                             scheme.id(), e.level(), e.target(), e.side(), other.id(), e.mapping(), e.onTop());
                     changes.add(new Change.OfEntry(scheme.id(), e.level(), e.target(), e.side(), e, after));
@@ -166,7 +169,7 @@ public class CommandService {
     /** What a set or part is made of now, by its name and numbers. */
     private static Facts substanceOf(LookTable looks, Level level, int target) {
         for (Scene.Part p : looks.scene().parts()) {
-            boolean covered = level == Level.MODEL || p.index() == target;
+            boolean covered = level == Level.MODEL ? p.model() == target : p.index() == target;
             int span = level == Level.SET ? p.sets().indexOf(target) : covered ? 0 : -1;
             MaterialRow worn = span < 0 ? null : looks.shown(p.index(), span).material();
             if (worn != null && worn.known().hasSubstance()) {
@@ -228,13 +231,13 @@ public class CommandService {
     }
 
     private static void requireTarget(Scene scene, Level level, int target) {
-        int count = switch (level) {
-            case MODEL -> 1;
-            case SET -> scene.sets().size();
-            case PART -> scene.parts().size();
-            case GROUP, FACE -> 0;
+        boolean there = switch (level) {
+            case MODEL -> scene.models().stream().anyMatch(m -> m.index() == target);
+            case SET -> target >= 0 && target < scene.sets().size();
+            case PART -> target >= 0 && target < scene.parts().size();
+            case GROUP, FACE -> false; // nothing is given to these yet
         };
-        if (target < 0 || target >= count) {
+        if (!there) {
             throw Problem.notFound(level.word());
         }
     }
@@ -247,7 +250,10 @@ public class CommandService {
         return switch (level) {
             case SET -> "set “" + scene.sets().get(target).name() + "”";
             case PART -> scene.parts().get(target).name();
-            default -> "the whole model";
+            default ->
+                scene.models().size() == 1
+                        ? "the whole model"
+                        : "all of “" + scene.model(target).name() + "”";
         };
     }
 
@@ -545,7 +551,6 @@ public class CommandService {
             strata.add(new Stratum(
                     level.word(),
                     index,
-                    named(scene, level, index),
                     covered(scene, level, index),
                     step.entry() == null ? null : UUID.fromString(step.entry().material()),
                     step.outcome() == LookTrace.Outcome.WINS,
@@ -555,17 +560,9 @@ public class CommandService {
         return strata;
     }
 
-    private static String named(Scene scene, Level level, int index) {
-        return switch (level) {
-            case SET -> scene.sets().get(index).name();
-            case PART -> scene.parts().get(index).name();
-            default -> "";
-        };
-    }
-
     private static int covered(Scene scene, Level level, int index) {
         return switch (level) {
-            case MODEL -> scene.parts().size();
+            case MODEL -> scene.model(index).parts();
             case SET -> scene.sets().get(index).parts();
             default -> 1;
         };
@@ -592,18 +589,11 @@ public class CommandService {
     /**
      * One level's say about a region.
      *
-     * @param target index of the set or part; 0 for the model
+     * @param target index of the model, set or part
      * @param parts  how many parts it covers
      * @param onTop  whether it wins over everything narrower
      * @param why    whether and why it shows, in words; empty where it has nothing
      */
     public record Stratum(
-            String level,
-            int target,
-            String name,
-            int parts,
-            @Nullable UUID material,
-            boolean wins,
-            boolean onTop,
-            String why) {}
+            String level, int target, int parts, @Nullable UUID material, boolean wins, boolean onTop, String why) {}
 }

@@ -44,12 +44,17 @@ public class LateFilesCommands {
             return; // done before by the same work
         }
         List<MaterialRow> all = materials.ofProject(projectId);
-        List<MaterialRow> arrived = all.stream().filter(MaterialRow::arrived).toList();
+        List<MaterialRow> arrived =
+                new ArrayList<>(all.stream().filter(MaterialRow::arrived).toList());
         Map<UUID, Change> looks = new LinkedHashMap<>();
         for (int s = 0; s < found.without().size(); s++) {
             MaterialRow row = rowOf(arrived, found.without().get(s).material().name(), s);
-            Surface filled = row == null ? null : found.filled(s, row.toSurface());
-            if (filled != null && !filled.equals(row.toSurface())) {
+            if (row == null) {
+                continue; // removed since
+            }
+            arrived.remove(row);
+            Surface filled = found.filled(s, row.toSurface());
+            if (!filled.equals(row.toSurface())) {
                 filled.textures().values().forEach(t -> bring(projectId, found, t));
                 MaterialRow after = row.with(row.name(), filled);
                 looks.put(row.id(), new Change.OfMaterial(row.id(), row, after));
@@ -62,18 +67,20 @@ public class LateFilesCommands {
     }
 
     private void bring(UUID project, LateFiles found, TextureUse use) {
-        var image = found.model().images().get(use.image());
+        var image = found.with().images().get(use.image());
         if (image != null) {
             models.bring(project, image.bytes(), image.mediaType());
         }
     }
 
-    /** The material that a source is in the project: that of its name, or where it has another name now, of its place. */
+    /**
+     * The material that a source is in the project: that of its name, of several the one in its place; where it has another
+     * name now, the one in its place.
+     */
     private static @Nullable MaterialRow rowOf(List<MaterialRow> arrived, String name, int place) {
-        return arrived.stream()
-                .filter(r -> r.name().equals(name))
-                .findFirst()
-                .or(() -> arrived.stream().filter(r -> r.position() == place).findFirst())
-                .orElse(null);
+        List<MaterialRow> named =
+                arrived.stream().filter(r -> r.name().equals(name)).toList();
+        return (named.isEmpty() ? arrived : named)
+                .stream().filter(r -> r.position() == place).findFirst().orElse(named.isEmpty() ? null : named.get(0));
     }
 }

@@ -92,7 +92,7 @@ public final class LookTable {
             groups.add(0, new Target(Level.GROUP, String.valueOf(g)));
         }
         List<Target> ladder = new ArrayList<>();
-        ladder.add(new Target(Level.MODEL, "0"));
+        ladder.add(new Target(Level.MODEL, String.valueOf(part.model())));
         ladder.add(new Target(Level.SET, String.valueOf(part.sets().get(span))));
         ladder.addAll(groups);
         ladder.add(new Target(Level.PART, String.valueOf(partIndex)));

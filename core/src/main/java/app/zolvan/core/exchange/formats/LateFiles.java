@@ -15,11 +15,10 @@ import java.util.List;
  * without them and once with them; what differs is what they bring.
  *
  * @param without the source materials as they arrived
- * @param with    the same, in the same order, with what came late
- * @param model   the model as read with them, for its pictures
+ * @param with    the model with what came late; its source materials in the same order
  * @param lacking what is still not there, as {@link Reading#lacking()} has it
  */
-public record LateFiles(List<SourceMaterial> without, List<SourceMaterial> with, Model model, List<String> lacking) {
+public record LateFiles(List<SourceMaterial> without, Model with, List<String> lacking) {
 
     /**
      * @param before for reading without what came late
@@ -42,7 +41,7 @@ public record LateFiles(List<SourceMaterial> without, List<SourceMaterial> with,
                                     + (lacking.size() > 5 ? "” and " + (lacking.size() - 5) + " more." : "”.")
                                     + " They are told by their names.");
         }
-        return new LateFiles(without.sources(), with.sources(), with, lacking);
+        return new LateFiles(without.sources(), with, lacking);
     }
 
     /**
@@ -51,7 +50,7 @@ public record LateFiles(List<SourceMaterial> without, List<SourceMaterial> with,
      */
     public Surface filled(int source, Surface now) {
         Surface a = without.get(source).material().surface();
-        Surface b = with.get(source).material().surface();
+        Surface b = with.sources().get(source).material().surface();
         Surface filled = now;
         for (Parameter p : Parameter.values()) {
             if (!a.isNear(b, p, 0) && a.isNear(now, p, 0)) {

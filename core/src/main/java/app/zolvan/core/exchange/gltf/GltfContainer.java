@@ -192,11 +192,14 @@ final class GltfContainer {
 
     /** The same of a picture; null where it did not come along, which is kept as lacking. */
     static ByteBuffer picture(String uri, int index, FileSet files, Reading reading) throws ImportException {
-        if (!uri.startsWith("data:") && files.companion(uri, reading).isEmpty()) {
-            reading.lack(uri);
-            return null;
+        if (uri.startsWith("data:")) {
+            return resource(uri, "picture", index, files, reading);
         }
-        return resource(uri, "picture", index, files, reading);
+        ByteBuffer found = files.companion(uri, reading).orElse(null);
+        if (found == null) {
+            reading.lack(uri);
+        }
+        return found == null ? null : littleEndian(found);
     }
 
     /** The bytes of a buffer view, little-endian. */
