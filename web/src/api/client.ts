@@ -183,8 +183,8 @@ export const api = {
     ),
   judged: (article: string) => send<Judged>('GET', `/api/supplier/articles/${article}/photograph`),
   photoAddress: (article: string) => `/api/supplier/photos/${article}`,
-  bringArticle: (id: string, version: number, article: string, width: number | null) =>
-    send<ProjectState>('POST', `${project(id)}/supplier/${article}`, { version, body: { width } }),
+  bringArticle: (id: string, version: number, article: string, how: Schemas['Bringing']) =>
+    send<ProjectState>('POST', `${project(id)}/supplier/${article}`, { version, body: how }),
   accounts: () => send<Schemas['AccountWire'][]>('GET', '/api/accounts'),
   createAccount: (account: Schemas['AccountFor']) =>
     send<Account>('POST', '/api/accounts', { body: account }),
@@ -321,6 +321,8 @@ export const api = {
   ) => send<ProjectState>('POST', `${project(id)}/assignments`, { version, body: given }),
   adjust: (id: string, version: number, part: number, span: number, only: number[] | null, values: Values) =>
     send<ProjectState>('POST', `${project(id)}/adjustments`, { version, body: { part, span, only, values } }),
+  meetEdges: (id: string, version: number, where: Schemas['Meeting']) =>
+    send<ProjectState>('POST', `${project(id)}/meeting-edges`, { version, body: where }),
   copyMaterial: (id: string, version: number, material: string, copy: Schemas['NewCopy']) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/copies`, { version, body: copy }),
   putOnTop: (id: string, version: number, level: Level, target: number, onTop: boolean) =>

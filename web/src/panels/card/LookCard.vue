@@ -7,6 +7,7 @@ import AngleCurve from './AngleCurve.vue'
 import BodyChoice from './BodyChoice.vue'
 import type { Card } from './card'
 import ColourFold from './ColourFold.vue'
+import EdgesRow from './EdgesRow.vue'
 import FoldSection from './FoldSection.vue'
 import GlossControl from './GlossControl.vue'
 import GlowControl from './GlowControl.vue'
@@ -254,6 +255,7 @@ onBeforeUnmount(() => {
               <ParameterControl v-else :parameter="name" :of="card" />
             </template>
           </template>
+          <EdgesRow :of="card" :only="only" />
           <p v-for="r in material.remarks" :key="r" class="remark small">{{ r }}</p>
           <button
             v-if="toOrigin"

@@ -21,6 +21,8 @@ const articles = shallowRef<Article[]>([])
 const chosen = ref<string | null>(null)
 /** Of what the photograph shows, in metres; 0 while nobody has told. */
 const width = ref(0)
+/** Whether edges that don't meet are made to. */
+const meet = ref(true)
 const usableOnly = ref(false)
 const failed = ref('')
 const bringing = ref(false)
@@ -104,7 +106,8 @@ async function bring() {
   if (!a) return
   bringing.value = true
   const told = a.size?.[0] === width.value ? null : width.value
-  const done = await workspace.run((v) => api.bringArticle(workspace.id, v, a.number, told))
+  const how = { width: told, meet: meet.value && verdict.value?.tiles === false }
+  const done = await workspace.run((v) => api.bringArticle(workspace.id, v, a.number, how))
   bringing.value = false
   if (!done) return
   workspace.chosen = workspace.state?.palette.at(-1)?.material.id ?? null
@@ -209,11 +212,15 @@ const lines = computed(() => {
             {{ width > 0 ? 'It shows a width of' : 'How wide is what it shows?' }}
             <LengthField v-model="width" label="Width of what it shows" />
           </label>
+          <label v-if="!verdict.tiles" class="small meet" title="A repeat gets a little smaller">
+            <input v-model="meet" type="checkbox" /> Make its edges meet
+          </label>
           <v-btn
             size="small"
             color="primary"
             variant="flat"
-            :disabled="width <= 0 || bringing"
+            :loading="bringing"
+            :disabled="width <= 0"
             @click="bring"
           >
             {{ inProject.has(article.number) ? 'Bring in once more' : 'Bring into the palette' }}
@@ -250,7 +257,8 @@ const lines = computed(() => {
   gap: 10px;
   padding: 7px 12px;
 }
-.top input[type='checkbox'] {
+.top input[type='checkbox'],
+.meet input {
   accent-color: var(--accent);
   vertical-align: -2px;
 }

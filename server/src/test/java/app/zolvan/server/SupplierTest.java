@@ -3,13 +3,16 @@ package app.zolvan.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import app.zolvan.core.texture.ImageFile;
 import app.zolvan.core.texture.Png;
 import app.zolvan.core.texture.Straighten;
 import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import javax.imageio.ImageIO;
@@ -90,12 +93,61 @@ class SupplierTest extends ProjectTest {
         byte[] png = browser.get(project + "/assets/"
                         + m.get("textures").get(0).get("image").asString())
                 .body();
-        BufferedImage cut = ImageIO.read(new java.io.ByteArrayInputStream(png));
+        BufferedImage cut = ImageIO.read(new ByteArrayInputStream(png));
         int ground = 0;
         for (int i = 0; i < cut.getWidth(); i++) {
             ground += (cut.getRGB(i, 0) & 255) > 200 || (cut.getRGB(i, cut.getHeight() - 1) & 255) > 200 ? 1 : 0;
         }
         assertThat(ground).as("nothing of the ground comes along").isZero();
+    }
+
+    /** On the way in or later on the card: a repeat is as much smaller as was cut off, and it can be undone. */
+    @Test
+    void edgesThatDoNotMeetAreMadeTo() throws IOException {
+        byte[] slope = photo(null);
+        BufferedImage image = ImageIO.read(new ByteArrayInputStream(slope));
+        for (int y = 0; y < 300; y++) {
+            for (int x = 0; x < 300; x++) {
+                image.setRGB(x, y, image.getRGB(x, y) + 0x010101 * (x / 3));
+            }
+        }
+        SUPPLIER.article("N8", TOLD.replace("\"N\"", "\"N8\""), ImageFile.png(image));
+        assertThat(browser.get("/api/supplier/articles/N8/photograph")
+                        .json()
+                        .get("tiles")
+                        .asBoolean())
+                .isFalse();
+        Browser.Answer met = tried("/supplier/N8", Map.of("meet", true));
+        double size = brought(met).get("textures").get(0).get("size").get(0).asDouble();
+        assertThat(size).isBetween(0.4, 0.6);
+        state = met.json();
+        post("/undo?force=false", Map.of());
+
+        JsonNode plain = brought(bring("N8", null));
+        state = get("/state");
+        String id = plain.get("id").asString();
+        post("/assignments", Map.of("level", "part", "targets", List.of(0), "material", id));
+        post("/meeting-edges", Map.of("part", 0, "span", 0));
+        JsonNode after = state.get("palette").get(0).get("material");
+        assertThat(after.get("textures").get(0).get("size").get(0).asDouble()).isEqualTo(size);
+        assertThat(get("/materials/" + id + "/measure")
+                        .get("pattern")
+                        .get("tiles")
+                        .asBoolean())
+                .isTrue();
+        Browser.Answer again = tried("/meeting-edges", Map.of("part", 0, "span", 0));
+        assertThat(again.status()).isEqualTo(422);
+        assertThat(again.json().get("detail").asString()).contains("nothing to mend");
+        post("/undo?force=false", Map.of());
+        assertThat(state.get("palette")
+                        .get(0)
+                        .get("material")
+                        .get("textures")
+                        .get(0)
+                        .get("size")
+                        .get(0)
+                        .asDouble())
+                .isEqualTo(0.6);
     }
 
     @Test

@@ -25,18 +25,14 @@ public final class PictureColours {
         width = image.getWidth();
         height = image.getHeight();
         rgb = new double[3 * width * height];
-        double[] decoded = new double[256];
-        for (int i = 0; i < 256; i++) {
-            decoded[i] = Srgb.decode(i / 255.0);
-        }
         int[] row = new int[width];
         for (int y = 0; y < height; y++) {
             image.getRGB(0, y, width, 1, row, 0, width);
             for (int x = 0; x < width; x++) {
                 int at = 3 * (y * width + x);
-                rgb[at] = decoded[(row[x] >> 16) & 255];
-                rgb[at + 1] = decoded[(row[x] >> 8) & 255];
-                rgb[at + 2] = decoded[row[x] & 255];
+                rgb[at] = Srgb.fromCode((row[x] >> 16) & 255);
+                rgb[at + 1] = Srgb.fromCode((row[x] >> 8) & 255);
+                rgb[at + 2] = Srgb.fromCode(row[x] & 255);
             }
         }
     }

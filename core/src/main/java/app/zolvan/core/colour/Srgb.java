@@ -4,7 +4,20 @@ import java.util.Locale;
 
 /** The sRGB encoding of IEC 61966-2-1. */
 public final class Srgb {
+    private static final double[] DECODED = new double[256];
+
+    static {
+        for (int i = 0; i < DECODED.length; i++) {
+            DECODED[i] = decode(i / 255.0);
+        }
+    }
+
     private Srgb() {}
+
+    /** Linear light from an 8-bit code, 0 … 255. */
+    public static double fromCode(int code) {
+        return DECODED[code];
+    }
 
     /** Linear light from an encoded value, both in [0, 1]. */
     public static double decode(double encoded) {
@@ -18,7 +31,7 @@ public final class Srgb {
 
     /** Linear colour from 8-bit codes, each in 0 … 255. */
     public static LinearRgb fromCodes(int r, int g, int b) {
-        return new LinearRgb(decode(r / 255.0), decode(g / 255.0), decode(b / 255.0));
+        return new LinearRgb(DECODED[r], DECODED[g], DECODED[b]);
     }
 
     /** 8-bit codes nearest to the colour, which is limited to [0, 1] first. */

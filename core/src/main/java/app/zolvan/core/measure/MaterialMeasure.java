@@ -45,7 +45,7 @@ public record MaterialMeasure(LinearRgb mean, double gloss, Clarity clarity, Pat
             if (image == null) {
                 continue;
             }
-            PictureMeasure m = measure(p, use, image);
+            PictureMeasure m = PictureMeasure.of(p, use, image);
             if (p == main) {
                 LinearRgb c = m.mean();
                 mean = mean.times(use.tone() == null ? c : use.tone().of(c).clamped());
@@ -104,15 +104,6 @@ public record MaterialMeasure(LinearRgb mean, double gloss, Clarity clarity, Pat
         } catch (IOException e) {
             return null;
         }
-    }
-
-    private static PictureMeasure measure(Parameter p, TextureUse use, BufferedImage image) {
-        return switch (p) {
-            case GEOMETRY_NORMAL -> PictureMeasure.ofNormals(image, use.strength());
-            case GEOMETRY_OPACITY -> PictureMeasure.ofHoles(image);
-            default ->
-                p.shape() == Parameter.Shape.COLOUR ? PictureMeasure.ofColours(image) : PictureMeasure.ofNumbers(image);
-        };
     }
 
     /** Gathers what the pictures tell of the pattern. */

@@ -15,7 +15,7 @@ import java.util.List;
  *
  * @param shows     what it shows
  * @param sharpness the finest details it holds, in pixels: 1 where neighbouring pixels differ as much as the rest suggests
- * @param tiles     whether its edges fit together
+ * @param tiles     whether its edges meet; a piece's, which are cut first, do not
  * @param corners   of the piece, x and y in pixels, from the upper left one clockwise; null where it fills the picture
  */
 public record Photograph(int width, int height, Shows shows, double sharpness, boolean tiles, double[][] corners) {
@@ -52,7 +52,7 @@ public record Photograph(int width, int height, Shows shows, double sharpness, b
         PictureMeasure m = PictureMeasure.ofColours(image);
         double[][] corners = corners(image);
         Shows shows = corners == null ? Shows.SURFACE : isSlanted(corners) ? Shows.SLANTED : Shows.PIECE;
-        boolean tiles = shows == Shows.SURFACE && m.seamU() <= PictureMeasure.SEAM && m.seamV() <= PictureMeasure.SEAM;
+        boolean tiles = shows == Shows.SURFACE && m.tiles();
         return new Photograph(w, h, shows, sharpness(m.details()), tiles, corners);
     }
 
@@ -138,7 +138,7 @@ public record Photograph(int width, int height, Shows shows, double sharpness, b
             all.add("Out of focus: no details finer than %.0f pixels.".formatted(sharpness));
         }
         if (shows == Shows.SURFACE && !tiles) {
-            all.add("Its edges don’t fit together; seams will show where it repeats.");
+            all.add("Its edges don’t meet; seams would show where it repeats.");
         }
         return all;
     }

@@ -3,6 +3,8 @@ package app.zolvan.core.measure;
 import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.TextureUse;
 import java.awt.image.BufferedImage;
 import java.util.Arrays;
 
@@ -34,18 +36,26 @@ public record PictureMeasure(int width, int height, LinearRgb mean, double seamU
     /** How much light that comes from one side shows relief by, beside light from all round. */
     private static final double FROM_ONE_SIDE = 0.4;
 
+    /** A picture that drives a parameter. */
+    public static PictureMeasure of(Parameter p, TextureUse use, BufferedImage image) {
+        return switch (p) {
+            case GEOMETRY_NORMAL -> ofNormals(image, use.strength());
+            case GEOMETRY_OPACITY -> ofHoles(image);
+            default -> p.shape() == Parameter.Shape.COLOUR ? ofColours(image) : ofNumbers(image);
+        };
+    }
+
     /** A picture of colours. */
     public static PictureMeasure ofColours(BufferedImage image) {
         int w = image.getWidth();
         int h = image.getHeight();
         int[] argb = image.getRGB(0, 0, w, h, null, 0, w);
         float[] lightness = new float[w * h];
-        double[] decoded = decoded();
         double[] sum = new double[3];
         for (int i = 0; i < argb.length; i++) {
-            double r = decoded[argb[i] >> 16 & 255];
-            double g = decoded[argb[i] >> 8 & 255];
-            double b = decoded[argb[i] & 255];
+            double r = Srgb.fromCode(argb[i] >> 16 & 255);
+            double g = Srgb.fromCode(argb[i] >> 8 & 255);
+            double b = Srgb.fromCode(argb[i] & 255);
             sum[0] += r;
             sum[1] += g;
             sum[2] += b;
@@ -176,14 +186,6 @@ public record PictureMeasure(int width, int height, LinearRgb mean, double seamU
 
     private static float lightness(double luminance) {
         return (float) CieLab.of(LinearRgb.grey(luminance)).l();
-    }
-
-    private static double[] decoded() {
-        double[] all = new double[256];
-        for (int i = 0; i < 256; i++) {
-            all[i] = Srgb.decode(i / 255.0);
-        }
-        return all;
     }
 
     private static double[] sum(int[] argb) {

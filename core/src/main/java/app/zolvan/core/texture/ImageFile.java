@@ -75,7 +75,17 @@ public final class ImageFile {
         if (halvings > 0) {
             image = halved(image);
         }
-        return encode(image, header.mediaType().equals("image/jpeg") ? "jpeg" : "png");
+        return encode(image, format(header));
+    }
+
+    private static String format(ImageHeader header) {
+        return header.mediaType().equals("image/jpeg") ? "jpeg" : "png";
+    }
+
+    /** A picture made from that of a file, encoded alike: a JPEG where that is one, else a PNG. */
+    public static byte[] like(byte[] file, BufferedImage image) throws IOException {
+        ImageHeader header = ImageHeader.read(ByteBuffer.wrap(file)).orElseThrow(() -> new IOException("no image"));
+        return encode(image, format(header));
     }
 
     private static BufferedImage halved(BufferedImage from) {

@@ -33,7 +33,7 @@ public final class Picture {
     private static float[] linear() {
         float[] table = new float[256];
         for (int i = 0; i < 256; i++) {
-            table[i] = (float) Srgb.decode(i / 255.0);
+            table[i] = (float) Srgb.fromCode(i);
         }
         return table;
     }

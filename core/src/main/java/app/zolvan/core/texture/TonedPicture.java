@@ -22,18 +22,14 @@ public final class TonedPicture {
         boolean alpha = from.getColorModel().hasAlpha();
         BufferedImage to = new BufferedImage(
                 from.getWidth(), from.getHeight(), alpha ? BufferedImage.TYPE_INT_ARGB : BufferedImage.TYPE_INT_RGB);
-        double[] linear = new double[256];
-        for (int i = 0; i < linear.length; i++) {
-            linear[i] = Srgb.decode(i / 255.0);
-        }
         double[] m = tone.matrix();
         int[] row = new int[from.getWidth()];
         for (int y = 0; y < from.getHeight(); y++) {
             from.getRGB(0, y, row.length, 1, row, 0, row.length);
             for (int x = 0; x < row.length; x++) {
-                double r = linear[row[x] >> 16 & 0xFF];
-                double g = linear[row[x] >> 8 & 0xFF];
-                double b = linear[row[x] & 0xFF];
+                double r = Srgb.fromCode(row[x] >> 16 & 0xFF);
+                double g = Srgb.fromCode(row[x] >> 8 & 0xFF);
+                double b = Srgb.fromCode(row[x] & 0xFF);
                 LinearRgb c = new LinearRgb(at(m, 0, r, g, b), at(m, 4, r, g, b), at(m, 8, r, g, b));
                 row[x] = (row[x] & 0xFF000000) | Srgb.toPacked(c);
             }

@@ -57,8 +57,11 @@ class KeepController {
                 commands.tell(account, id, ProjectService.version(seen), material, facts.facts()));
     }
 
-    /** @param width of what the photograph shows, in metres; null for what the supplier says */
-    record Bringing(@Nullable Double width) {}
+    /**
+     * @param width of what the photograph shows, in metres; null for what the supplier says
+     * @param meet  whether its edges are made to meet; null for no
+     */
+    record Bringing(@Nullable Double width, @Nullable Boolean meet) {}
 
     /** Brings an article of the supplier's into the palette. */
     @PostMapping("/supplier/{number}")
@@ -68,7 +71,9 @@ class KeepController {
             @PathVariable String number,
             @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
             @RequestBody Bringing b) {
-        return CommandController.tagged(suppliers.bring(account, id, ProjectService.version(seen), number, b.width()));
+        boolean meet = b.meet() != null && b.meet();
+        return CommandController.tagged(
+                suppliers.bring(account, id, ProjectService.version(seen), number, b.width(), meet));
     }
 
     /**

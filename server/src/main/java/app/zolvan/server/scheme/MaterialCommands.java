@@ -1,6 +1,7 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.core.adjust.Adjustment;
+import app.zolvan.core.adjust.EdgesMet;
 import app.zolvan.core.adjust.Variation;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
@@ -9,6 +10,7 @@ import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.library.MaterialRow;
@@ -20,6 +22,9 @@ import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -30,6 +35,7 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 
 /** What designers change about a project's materials themselves. */
@@ -44,6 +50,7 @@ class MaterialCommands {
     private final ProjectService projects;
     private final AssetService assets;
     private final JsonMapper json;
+    private final TransactionTemplate transaction;
 
     MaterialCommands(
             CommandService commands,
@@ -51,13 +58,15 @@ class MaterialCommands {
             MaterialService materials,
             ProjectService projects,
             AssetService assets,
-            JsonMapper json) {
+            JsonMapper json,
+            TransactionTemplate transaction) {
         this.commands = commands;
         this.schemes = schemes;
         this.materials = materials;
         this.projects = projects;
         this.assets = assets;
         this.json = json;
+        this.transaction = transaction;
     }
 
     /**
@@ -80,7 +89,21 @@ class MaterialCommands {
         Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
         Material changed = adjusted(projectId, shown, target, values).material();
-        String what = CommandLabel.of(values);
+        return change(account, project, looks, part, span, only, changed, CommandLabel.of(values));
+    }
+
+    /** What a region shows looks otherwise: for all that show the same, or for some parts. */
+    private ProjectState change(
+            Account account,
+            Project project,
+            LookTable looks,
+            int part,
+            int span,
+            @Nullable List<Integer> only,
+            Material changed,
+            String what) {
+        Scene.Part target = looks.scene().requireRegion(part, span);
+        MaterialRow shown = looks.shown(part, span).material();
         boolean own = shown != null && shown.projectId() != null && !shown.arrived();
         if (own && (only == null || coversAll(looks, shown, only))) {
             return commands.commit(account, project, what + " of " + shown.name(), edit(shown, changed));
@@ -95,6 +118,41 @@ class MaterialCommands {
         }
         few.forEach(p -> changes.add(commands.entryChange(project, Level.PART, p, copy.id())));
         return commands.commit(account, project, what + " of " + name, changes);
+    }
+
+    /**
+     * Has the pictures of what a region shows meet at their edges, without a seam where they repeat.
+     *
+     * @param only parts; null for all
+     */
+    ProjectState meetEdges(
+            Account account, UUID projectId, long seen, int part, int span, @Nullable List<Integer> only) {
+        Project before = projects.require(account, projectId);
+        MaterialRow row = schemes.looks(before).shown(part, span).material();
+        if (row == null) {
+            throw Problem.notFound("material");
+        }
+        EdgesMet met = met(row.toSurface()); // before the transaction: it takes its time
+        return transaction.execute(status -> {
+            Project project = commands.begin(account, projectId, seen);
+            met.pictures().forEach((digest, bytes) -> {
+                assets.store(
+                        bytes,
+                        ImageHeader.read(ByteBuffer.wrap(bytes)).orElseThrow().mediaType());
+                assets.addToProject(projectId, digest);
+            });
+            Material changed =
+                    new Material(row.code(), row.name(), row.toMaterial().kind(), met.surface());
+            return change(account, project, schemes.looks(project), part, span, only, changed, "Edges of the pictures");
+        });
+    }
+
+    private EdgesMet met(Surface surface) {
+        try {
+            return EdgesMet.of(surface, assets::bytes);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private MaterialRow newRow(Project project, @Nullable MaterialRow from, Material changed, String name) {

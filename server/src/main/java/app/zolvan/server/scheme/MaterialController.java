@@ -57,6 +57,23 @@ class MaterialController {
                 commands.adjust(account, id, ProjectService.version(seen), a.part(), a.span(), a.only(), a.values()));
     }
 
+    /** @param only the parts that change; null for all that show the same material */
+    record Meeting(
+            int part,
+            int span,
+            @Nullable @Size(max = 100_000) List<Integer> only) {}
+
+    /** Has a material's pictures meet at their edges, so that no seam shows where they repeat. */
+    @PostMapping("/meeting-edges")
+    ResponseEntity<ProjectState> meetEdges(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Meeting m) {
+        return CommandController.tagged(
+                commands.meetEdges(account, id, ProjectService.version(seen), m.part(), m.span(), m.only()));
+    }
+
     @PostMapping("/preview")
     MaterialCommands.Preview preview(
             @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody Adjustment a) {

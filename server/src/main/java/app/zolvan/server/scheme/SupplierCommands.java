@@ -3,6 +3,7 @@ package app.zolvan.server.scheme;
 import app.zolvan.core.keep.Article;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.TextureUse.RealSize;
+import app.zolvan.core.texture.EdgeFit;
 import app.zolvan.core.texture.ImageFile;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
@@ -11,6 +12,7 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import app.zolvan.server.supplier.SupplierService;
+import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.List;
@@ -49,19 +51,19 @@ class SupplierCommands {
      * straightened.
      *
      * @param width of what the photograph shows, in metres; null for what the supplier says
+     * @param meet  whether its edges are made to meet
      */
-    ProjectState bring(Account account, UUID projectId, long seen, String number, @Nullable Double width) {
+    ProjectState bring(
+            Account account, UUID projectId, long seen, String number, @Nullable Double width, boolean meet) {
         projects.require(account, projectId);
         Article article = supplier.article(number); // before the transaction: it may take its time
         SupplierService.Photo photo = supplier.photo(number);
-        RealSize one = article.repeat(photo.judged(), width);
-        boolean mended = photo.judged().isMended();
-        byte[] picture = mended ? mended(photo) : photo.bytes();
+        Sample sample = sample(photo, article.repeat(photo.judged(), width), meet);
         return transaction.execute(status -> {
             Project project = commands.begin(account, projectId, seen);
-            String image = assets.store(picture, mended ? "image/png" : photo.mediaType());
+            String image = assets.store(sample.picture, photo.mediaType());
             assets.addToProject(projectId, image);
-            Material made = article.material(image, one);
+            Material made = article.material(image, sample.repeat);
             int position = materials.ofProject(projectId).size();
             MaterialRow row = MaterialService.brought(projectId, made, article.facts(), position);
             return commands.commit(
@@ -72,9 +74,25 @@ class SupplierCommands {
         });
     }
 
-    private static byte[] mended(SupplierService.Photo photo) {
+    /** @param repeat of the picture, in metres */
+    private record Sample(byte[] picture, RealSize repeat) {}
+
+    private static Sample sample(SupplierService.Photo photo, RealSize shown, boolean meet) {
+        if (!photo.judged().isMended() && !meet) {
+            return new Sample(photo.bytes(), shown);
+        }
         try {
-            return ImageFile.png(photo.judged().mended(ImageFile.decode(photo.bytes(), SupplierService.MOST_PIXELS)));
+            BufferedImage image = ImageFile.decode(photo.bytes(), SupplierService.MOST_PIXELS);
+            if (photo.judged().isMended()) {
+                image = photo.judged().mended(image);
+            }
+            if (!meet) {
+                return new Sample(ImageFile.like(photo.bytes(), image), shown);
+            }
+            EdgeFit fit = EdgeFit.of(image);
+            return new Sample(
+                    ImageFile.like(photo.bytes(), fit.cut(image, EdgeFit.Holds.COLOURS)),
+                    new RealSize(shown.width() * fit.leftU(), shown.height() * fit.leftV()));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

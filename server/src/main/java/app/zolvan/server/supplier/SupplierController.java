@@ -88,15 +88,22 @@ class SupplierController {
      *
      * @param usable  whether it can be laid over a model as it is
      * @param mended  whether it is straightened and cut to the piece when it is brought in
+     * @param tiles   whether its edges meet as it is
      * @param remarks what is wrong with it, a sentence each
      */
     record JudgedWire(
-            int width, int height, Photograph.Shows shows, boolean usable, boolean mended, List<String> remarks) {}
+            int width,
+            int height,
+            Photograph.Shows shows,
+            boolean usable,
+            boolean mended,
+            boolean tiles,
+            List<String> remarks) {}
 
     @GetMapping("/articles/{number}/photograph")
     JudgedWire judged(@PathVariable String number) {
         Photograph p = supplier.photo(number).judged();
-        return new JudgedWire(p.width(), p.height(), p.shows(), p.isUsable(), p.isMended(), p.remarks());
+        return new JudgedWire(p.width(), p.height(), p.shows(), p.isUsable(), p.isMended(), p.tiles(), p.remarks());
     }
 
     @GetMapping("/photos/{number}")

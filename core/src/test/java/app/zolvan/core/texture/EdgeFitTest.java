@@ -1,0 +1,150 @@
+package app.zolvan.core.texture;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import app.zolvan.core.colour.CieLab;
+import app.zolvan.core.measure.PictureMeasure;
+import app.zolvan.core.texture.EdgeFit.Holds;
+import java.awt.image.BufferedImage;
+import java.util.Random;
+import java.util.function.IntBinaryOperator;
+import org.junit.jupiter.api.Test;
+
+class EdgeFitTest {
+    private static BufferedImage image(int w, int h, IntBinaryOperator grey) {
+        BufferedImage image = new BufferedImage(w, h, BufferedImage.TYPE_INT_RGB);
+        for (int y = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                int g = Math.max(0, Math.min(255, grey.applyAsInt(x, y)));
+                image.setRGB(x, y, g << 16 | g << 8 | g);
+            }
+        }
+        return image;
+    }
+
+    /** Specks a few pixels large, in light that falls off to the right and below. */
+    private static BufferedImage photograph(int w, int h) {
+        Random random = new Random(7);
+        double[] v = new double[w * h];
+        for (int speck = 0; speck < w * h / 12; speck++) {
+            int at = random.nextInt(w * h);
+            double by = 50 * random.nextGaussian();
+            for (int k = 0; k < 9; k++) {
+                int x = at % w + k % 3;
+                int y = at / w + k / 3;
+                if (x < w && y < h) {
+                    v[y * w + x] += by;
+                }
+            }
+        }
+        return image(w, h, (x, y) -> (int) Math.round(150 + v[y * w + x] - 40.0 * x / w - 25.0 * y / h));
+    }
+
+    private static int grey(BufferedImage image, int x, int y) {
+        return image.getRGB(x, y) & 255;
+    }
+
+    /** Q06, and rules.md section 5: it tiles afterwards and keeps its mean colour; nor is the strip fainter than the rest. */
+    @Test
+    void aPhotographTilesAndKeepsItsColourAndContrast() {
+        BufferedImage taken = photograph(420, 360);
+        PictureMeasure before = PictureMeasure.ofColours(taken);
+        assertThat(before.tiles()).isFalse();
+        EdgeFit fit = EdgeFit.of(taken);
+        BufferedImage met = fit.cut(taken, Holds.COLOURS);
+        PictureMeasure after = PictureMeasure.ofColours(met);
+        assertThat(after.seamU()).isLessThanOrEqualTo(PictureMeasure.SEAM);
+        assertThat(after.seamV()).isLessThanOrEqualTo(PictureMeasure.SEAM);
+        assertThat(CieLab.of(after.mean()).difference(CieLab.of(before.mean()))).isLessThan(0.5);
+        assertThat(met.getWidth())
+                .isEqualTo((int) Math.round(fit.leftU() * 420))
+                .isGreaterThan(420 * 2 / 3 - 1);
+        assertThat(met.getHeight()).isEqualTo((int) Math.round(fit.leftV() * 360));
+
+        int strip = 420 - met.getWidth();
+        double inside = roughness(met, strip + 8, met.getWidth() - 8);
+        assertThat(roughness(met, 2, strip - 2) / inside).isBetween(0.9, 1.1);
+    }
+
+    /** Mean square of the steps along rows between two columns. */
+    private static double roughness(BufferedImage image, int from, int to) {
+        double sum = 0;
+        for (int y = 0; y < image.getHeight(); y++) {
+            for (int x = from; x < to; x++) {
+                sum += Math.pow(grey(image, x + 1, y) - grey(image, x, y), 2);
+            }
+        }
+        return sum / (image.getHeight() * (to - from));
+    }
+
+    /** A wall whose courses and joints don't go into the picture a whole number of times meets itself to the code. */
+    @Test
+    void aRegularPatternMeetsItself() {
+        IntBinaryOperator wall = (x, y) -> {
+            int course = y / 23;
+            return y % 23 < 3 || (x + course % 2 * 30) % 60 < 3 ? 220 : 90 + 7 * (x % 60 / 20);
+        };
+        BufferedImage taken = image(500, 400, wall);
+        BufferedImage met = EdgeFit.of(taken).cut(taken, Holds.COLOURS);
+        assertThat(met.getWidth() % 60).isZero();
+        assertThat(met.getHeight() % 46).isZero();
+        for (int y = 0; y < met.getHeight(); y++) {
+            for (int x = 0; x < met.getWidth(); x++) {
+                assertThat(grey(met, x, y)).isCloseTo(wall.applyAsInt(x, y), within(2));
+            }
+        }
+    }
+
+    /** What lies with it is cut alike: a relief of half as many pixels stays in step, its normals of length one. */
+    @Test
+    void allPicturesOfOneMaterialStayInStep() {
+        BufferedImage colours = photograph(256, 256);
+        BufferedImage relief = new BufferedImage(128, 128, BufferedImage.TYPE_INT_RGB);
+        for (int y = 0; y < 128; y++) {
+            for (int x = 0; x < 128; x++) {
+                double tilt = Math.sin(x * 0.3 + y * 0.1);
+                double n = Math.sqrt(1 + tilt * tilt);
+                int r = (int) Math.round(127.5 + 127.5 * tilt / n);
+                relief.setRGB(x, y, r << 16 | 128 << 8 | (int) Math.round(127.5 + 127.5 / n));
+            }
+        }
+        EdgeFit fit = EdgeFit.of(colours);
+        BufferedImage large = fit.cut(colours, Holds.COLOURS);
+        BufferedImage small = fit.cut(relief, Holds.NORMALS);
+        assertThat(small.getWidth()).isCloseTo(large.getWidth() / 2, within(1));
+        assertThat(small.getHeight()).isCloseTo(large.getHeight() / 2, within(1));
+        for (int y = 0; y < small.getHeight(); y += 5) {
+            for (int x = 0; x < small.getWidth(); x += 5) {
+                int rgb = small.getRGB(x, y);
+                double length = Math.sqrt(Math.pow((rgb >> 16 & 255) / 127.5 - 1, 2)
+                        + Math.pow((rgb >> 8 & 255) / 127.5 - 1, 2)
+                        + Math.pow((rgb & 255) / 127.5 - 1, 2));
+                assertThat(length).isCloseTo(1, within(0.01));
+            }
+        }
+    }
+
+    /** The cut is closed, never jumps, and goes round what is dear. */
+    @Test
+    void theCutIsClosedAndCheapest() {
+        int width = 20;
+        int rows = 60;
+        float[] cost = new float[width * rows];
+        for (int y = 0; y < rows; y++) {
+            int valley = 9 + (int) Math.round(4 * Math.sin(2 * Math.PI * y / rows));
+            for (int x = 0; x < width; x++) {
+                cost[y * width + x] = x == valley ? 0 : 1;
+            }
+        }
+        cost[30 * width + 9] = 5; // something dear in the valley
+        int[] cut = SeamCut.through(cost, width, 2);
+        double sum = 0;
+        for (int y = 0; y < rows; y++) {
+            assertThat(Math.abs(cut[y] - cut[(y + 1) % rows])).isLessThanOrEqualTo(1);
+            assertThat(cut[y]).isBetween(2, 17);
+            sum += cost[y * width + cut[y]];
+        }
+        assertThat(sum).isEqualTo(1);
+    }
+}
