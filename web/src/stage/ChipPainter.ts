@@ -34,7 +34,11 @@ export class ChipPainter {
     this.renderer.setPixelRatio(1)
     this.renderer.setSize(WIDTH * SCALE, HEIGHT * SCALE, false)
     this.renderer.toneMapping = NeutralToneMapping
-    this.surfaces = new Surfaces(images, () => undefined)
+    this.surfaces = new Surfaces(
+      images,
+      () => undefined,
+      () => undefined,
+    )
     this.scene.background = new Color(0.62, 0.61, 0.59)
     this.scene.add(this.tile, ground())
     this.camera.position.set(0, 0.15, 0.235)

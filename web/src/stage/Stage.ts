@@ -187,7 +187,12 @@ export class Stage {
       },
       (e) => this.handlers.problem?.(e),
     )
-    this.surfaces = new Surfaces(assets.image, () => this.invalidate(), this.reflections)
+    this.surfaces = new Surfaces(
+      assets.image,
+      (whole) => (whole ? this.applyLooks() : this.invalidate()),
+      (e) => this.handlers.problem?.(e),
+      this.reflections,
+    )
     this.ages = new PartAges(
       assets.ageing,
       () => this.applyLooks(),
@@ -496,7 +501,11 @@ export class Stage {
       const own = this.surfaces.get(look.physical, look.mapping, painted, this.fieldsOf(mesh, look.physical))
       used.add(own)
       const worn = (mesh.userData['worn'] ??= []) as MeshPhysicalMaterial[]
-      worn[r.span] = this.trials.get(`${r.part}/${r.span}`)?.material ?? own
+      const wanted = this.trials.get(`${r.part}/${r.span}`)?.material ?? own
+      const before = worn[r.span]
+      const shown = !before || this.surfaces.isWhole(wanted) ? wanted : before // until its pictures are there
+      worn[r.span] = shown
+      used.add(shown)
     }
     this.surfaces.keepOnly(used)
     this.place()

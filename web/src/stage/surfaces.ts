@@ -31,22 +31,30 @@ export function loadImage(address: string): Promise<ImageBitmap> {
 
 /**
  * Makes three.js materials of the numbers that core computed. Nothing is decided here: each number goes to the property
- * of the same meaning. Textures arrive later and call `onChange`.
+ * of the same meaning. Textures arrive later and call `onChange`, and tell whether a material has all of its own by then.
  */
 export class Surfaces {
   private readonly materials = new Map<string, MeshPhysicalMaterial>()
   private readonly sources = new Map<string, Promise<TextureSource<ImageBitmap>>>()
-  private waiting = 0
+  private readonly arrived = new Map<string, TextureSource<ImageBitmap>>()
+  /** How many pictures a material still waits for. */
+  private readonly waiting = new Map<MeshPhysicalMaterial, number>()
 
   constructor(
     private readonly load: ImageLoader,
-    private readonly onChange: () => void,
+    private readonly onChange: (whole: boolean) => void,
+    private readonly onProblem: (e: unknown) => void,
     private readonly reflections: Reflections | null = null,
   ) {}
 
   /** True while textures are still on their way. */
   get isLoading(): boolean {
-    return this.waiting > 0
+    return this.waiting.size > 0
+  }
+
+  /** Whether all pictures of a material are there. */
+  isWhole(m: MeshPhysicalMaterial): boolean {
+    return !this.waiting.has(m)
   }
 
   /**
@@ -135,8 +143,7 @@ export class Surfaces {
     }
     const key = JSON.stringify({ ...use, tone: null }) + channel
     if (m[slot]?.userData['key'] === key) return
-    this.waiting++
-    void this.source(use.image).then((source) => {
+    const lay = (source: TextureSource<ImageBitmap>) => {
       const texture = new Texture()
       texture.source = source
       texture.userData['key'] = key
@@ -154,15 +161,32 @@ export class Surfaces {
       texture.needsUpdate = true
       m[slot] = texture
       m.needsUpdate = true
-      this.waiting--
-      this.onChange()
-    })
+    }
+    const there = this.arrived.get(use.image)
+    if (there) {
+      lay(there)
+      return
+    }
+    this.waiting.set(m, (this.waiting.get(m) ?? 0) + 1)
+    void this.source(use.image)
+      .then(lay, this.onProblem)
+      .finally(() => {
+        const left = (this.waiting.get(m) ?? 1) - 1
+        if (left > 0) this.waiting.set(m, left)
+        else this.waiting.delete(m)
+        this.onChange(left <= 0)
+      })
   }
 
   private source(sha256: string): Promise<TextureSource<ImageBitmap>> {
     let source = this.sources.get(sha256)
     if (!source) {
-      source = this.load(sha256).then((image) => new TextureSource(image))
+      source = this.load(sha256).then((image) => {
+        const made = new TextureSource(image)
+        this.arrived.set(sha256, made)
+        return made
+      })
+      source.catch(() => this.sources.delete(sha256)) // asked for anew next time
       this.sources.set(sha256, source)
     }
     return source

@@ -1,6 +1,14 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { api, type Facet, type FacetValues, type Material, type Measure, type Order } from '../api/client'
+import {
+  api,
+  type Colour,
+  type Facet,
+  type FacetValues,
+  type Material,
+  type Measure,
+  type Order,
+} from '../api/client'
 import { useWorkspace } from './workspace'
 
 /** How long after the last letter the library is asked, in ms. */
@@ -158,6 +166,18 @@ export const useFinding = defineStore('finding', () => {
     }
   }
 
+  const measuring = new Set<string>()
+  /** The colour that a stored material is seen in, with its pictures; its own alone until that is measured. */
+  function seen(m: Material): Colour {
+    const known = measures.value.get(m.chip)
+    const pictured = m.textures.some((t) => t.parameter === m.colourParameter)
+    if (!known && pictured && !measuring.has(m.chip)) {
+      measuring.add(m.chip)
+      void measure(m).finally(() => measuring.delete(m.chip))
+    }
+    return known?.colour ?? m.colour
+  }
+
   /** Materials laid side by side. */
   const compared = ref<string[]>([])
   const comparing = ref(false)
@@ -206,6 +226,7 @@ export const useFinding = defineStore('finding', () => {
     clear,
     measures,
     measure,
+    seen,
     compared,
     comparing,
     compare,

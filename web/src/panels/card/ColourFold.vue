@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { api, type Beside, type Colour, type ColourAround, type NearMaterial } from '../../api/client'
+import { useFinding } from '../../stores/finding'
 import { useWorkspace } from '../../stores/workspace'
 import type { Card } from './card'
 import ColourReader from './ColourReader.vue'
@@ -14,6 +15,7 @@ import SwatchRow from './SwatchRow.vue'
 const props = defineProps<{ of: Card }>()
 const emit = defineEmits<{ take: [material: string] }>()
 const workspace = useWorkspace()
+const finding = useFinding()
 const colour = ref<Colour | null>(null)
 const around = ref<ColourAround | null>(null)
 const near = ref<NearMaterial[]>([])
@@ -28,6 +30,12 @@ const HELPS = [
 ] as const
 
 const parameter = computed(() => props.of.material.colourParameter)
+const stored = computed(() => workspace.materials.get(props.of.material.id) ?? props.of.material)
+/** Whether a picture gives it its colours; then it is that which is seen, compared and measured. */
+const pictured = computed(() => stored.value.textures.some((t) => t.parameter === parameter.value))
+const seen = computed(() =>
+  pictured.value ? finding.seen(stored.value) : (colour.value ?? props.of.material.colour),
+)
 const title = computed(() => props.of.control(parameter.value)?.label ?? 'Colour')
 /** How long a colour rests before what is around it is asked for. */
 const PAUSE = 200
@@ -45,9 +53,8 @@ watch(
   },
   { immediate: true },
 )
-watch([help, () => around.value?.colour.hex], async () => {
-  if (help.value === 'near' && around.value)
-    near.value = await api.nearest(around.value.colour.linear).catch(() => [])
+watch([help, () => seen.value.hex], async () => {
+  if (help.value === 'near') near.value = await api.nearest(seen.value.linear).catch(() => [])
 })
 
 /** Another selected part of another material, to be judged beside this one. */
@@ -59,11 +66,12 @@ const neighbour = computed(() => {
 })
 const beside = ref<(Beside & { name: string }) | null>(null)
 watch(
-  [neighbour, () => around.value?.colour.hex],
+  [neighbour, () => neighbour.value && finding.seen(neighbour.value).hex, () => seen.value.hex],
   async () => {
     const other = neighbour.value
-    const mine = around.value?.colour.linear
-    const read = other && mine ? await api.coloursBeside(mine, other.colour.linear).catch(() => null) : null
+    const read = other
+      ? await api.coloursBeside(seen.value.linear, finding.seen(other).linear).catch(() => null)
+      : null
     beside.value = read && other ? { ...read, name: other.name } : null
   },
   { immediate: true },
@@ -79,7 +87,7 @@ function give(c: Colour) {
     <h2>
       {{ title }}
       <small v-if="parameter === 'base_color'">
-        LRV {{ (colour ?? of.material.colour).lightReflectanceValue.toFixed(1) }}
+        LRV {{ seen.lightReflectanceValue.toFixed(1) }}{{ pictured ? ', with its picture' : '' }}
       </small>
     </h2>
     <LchSliders

@@ -12,9 +12,9 @@ const finding = useFinding()
 const measure = ref<Measure | null>(null)
 const working = ref(false)
 watch(
-  () => props.of.material,
+  () => workspace.materials.get(props.of.material.id), // as it is stored: tries are not measured
   async (m) => {
-    measure.value = m.textures.some((t) => t.size) ? await finding.measure(m) : null
+    measure.value = m?.textures.some((t) => t.size) ? await finding.measure(m) : null
   },
   { immediate: true },
 )
@@ -72,6 +72,7 @@ async function meet() {
   height: 84px;
   border: 1px solid var(--line);
   background-size: 50% 50%;
+  background-repeat: repeat;
 }
 .edges p {
   margin: 0 0 6px;

@@ -1,15 +1,21 @@
 <script setup lang="ts">
 import { mdiArrowCollapseUp, mdiClose } from '@mdi/js'
 import type { Level, Stratum } from '../../api/client'
+import { useFinding } from '../../stores/finding'
 import { counted, useWorkspace } from '../../stores/workspace'
 
 defineProps<{ strata: Stratum[]; arrived: boolean }>()
 const emit = defineEmits<{ take: [level: Level]; give: [level: Level]; top: [stratum: Stratum] }>()
 
 const workspace = useWorkspace()
+const finding = useFinding()
 
 function material(s: Stratum) {
   return s.material ? workspace.materials.get(s.material) : undefined
+}
+function swatch(s: Stratum): string | undefined {
+  const m = material(s)
+  return m && finding.seen(m).hex
 }
 function label(s: Stratum): string {
   return s.level === 'set' ? `set ×${s.parts}` : s.level
@@ -35,7 +41,7 @@ function explain(s: Stratum): string {
       <em>{{ label(s) }}</em>
       <button class="bar" :title="explain(s)" @click="emit('give', s.level as Level)">
         <template v-if="material(s)">
-          <i :style="{ background: material(s)?.colour.hex }" />
+          <i :style="{ background: swatch(s) }" />
           <span>{{ material(s)?.code }} {{ material(s)?.name }}</span>
         </template>
         <template v-else>nothing</template>

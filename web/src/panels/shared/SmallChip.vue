@@ -2,16 +2,18 @@
 import { computed, watch } from 'vue'
 import type { Material } from '../../api/client'
 import { useChips } from '../../stores/chips'
+import { useFinding } from '../../stores/finding'
 
 /** A material's sample at the size of a word: the flat of its tile. */
 const props = defineProps<{ material: Material | null }>()
 const chips = useChips()
+const finding = useFinding()
 
 const look = computed(() => {
   const m = props.material
   const picture = m && chips.pictures.get(m.chip)
   return {
-    backgroundColor: m?.colour.hex ?? '#b9b9b7',
+    backgroundColor: m && !picture ? finding.seen(m).hex : '#b9b9b7',
     backgroundImage: picture ? `url(${picture})` : undefined,
   }
 })

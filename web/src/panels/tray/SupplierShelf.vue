@@ -207,7 +207,7 @@ const lines = computed(() => {
           <p class="small lacks">{{ judged.get(article.number) }}</p>
           <v-btn size="small" @click="again(article.number)">Ask for the picture again</v-btn>
         </template>
-        <template v-else-if="verdict">
+        <div v-else-if="verdict" class="do">
           <label class="small wide">
             {{ width > 0 ? 'It shows a width of' : 'How wide is what it shows?' }}
             <LengthField v-model="width" label="Width of what it shows" />
@@ -232,7 +232,7 @@ const lines = computed(() => {
           >
             It lies in the palette
           </button>
-        </template>
+        </div>
       </template>
     </div>
   </div>
@@ -323,6 +323,15 @@ const lines = computed(() => {
   display: grid;
   gap: 6px;
   align-content: start;
+}
+.do {
+  position: sticky;
+  bottom: -8px;
+  display: grid;
+  gap: 6px;
+  padding: 6px 0 8px;
+  background: var(--paper);
+  border-top: 1px solid var(--line);
 }
 .large {
   width: 100%;

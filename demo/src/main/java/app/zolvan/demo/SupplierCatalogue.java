@@ -31,7 +31,7 @@ import javax.imageio.ImageIO;
 /**
  * Stands in for the catalogue of a supplier of samples, behind HTTP on this machine alone. As real ones are, it is sometimes slow
  * and sometimes fails, some real sizes and figures are missing, and photographs are as they happened to be taken: good, out of
- * focus, tiny, of a single piece, or at a slant.
+ * focus, tiny, of a single piece, at a slant, or of a surface that goes on beyond the frame in light that falls off.
  *
  * <p>{@code GET /articles?words=&kind=&from=}, {@code GET /articles/NUMBER}, {@code GET /photos/NUMBER}.
  */
@@ -42,6 +42,9 @@ public final class SupplierCatalogue {
     private static final int GROUND = 0xF1F0EC;
     private static final int BLUR = 6;
     private static final double GRAIN = 0.05;
+    /** Share of a repeat that lies within the frame, each way. */
+    private static final double FRAME = 0.83;
+
     /** Shares of answers that fail, and that are slow. */
     private static final double FAILING = 0.05;
 
@@ -174,7 +177,7 @@ public final class SupplierCatalogue {
             out.put("words", words);
             out.put("supplier", supplier);
             if (a.flag("sizeKnown", false)) {
-                out.put("size", a.get("pattern").numbers("real_size", 1, 1));
+                out.put("size", shown(a));
             }
             for (String name : List.of("price", "stock", "leadDays", "density", "waste", "carbon")) {
                 if (a.has(name)) {
@@ -195,6 +198,7 @@ public final class SupplierCatalogue {
             BufferedImage taken = switch (text(a, "photo")) {
                 case "soft" -> blurred(surface);
                 case "tiny" -> smaller(surface, TINY);
+                case "framed" -> framed(surface);
                 case "piece" -> onGround(surface, new double[][] {{64, 88}, {448, 88}, {448, 424}, {64, 424}});
                 case "tilted" -> onGround(surface, new double[][] {{120, 72}, {460, 112}, {424, 448}, {48, 400}});
                 default -> surface;
@@ -219,6 +223,31 @@ public final class SupplierCatalogue {
                 for (int shift = 16; shift >= 0; shift -= 8) {
                     int v = (int) Math.round((rgb >> shift & 255) * more);
                     packed |= Math.max(0, Math.min(255, v)) << shift;
+                }
+                out.setRGB(x, y, packed);
+            }
+        }
+        return out;
+    }
+
+    /** Width and height of what a photograph shows, in metres. */
+    private static double[] shown(JsonValue a) throws ImportException {
+        double[] size = a.get("pattern").numbers("real_size", 1, 1);
+        return text(a, "photo").equals("framed") ? new double[] {FRAME * size[0], FRAME * size[1]} : size;
+    }
+
+    /** Part of a surface, with the light from the upper left. */
+    private static BufferedImage framed(BufferedImage image) {
+        int w = (int) Math.round(FRAME * image.getWidth());
+        int h = (int) Math.round(FRAME * image.getHeight());
+        BufferedImage out = new BufferedImage(w, h, BufferedImage.TYPE_INT_RGB);
+        for (int y = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                double light = 1.06 - 0.12 * (x + y) / (w + h);
+                int packed = 0;
+                for (int shift = 16; shift >= 0; shift -= 8) {
+                    int v = (int) Math.round((image.getRGB(x, y) >> shift & 255) * light);
+                    packed |= Math.min(255, v) << shift;
                 }
                 out.setRGB(x, y, packed);
             }

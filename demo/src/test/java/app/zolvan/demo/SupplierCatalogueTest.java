@@ -26,12 +26,14 @@ class SupplierCatalogueTest {
             Photograph p = Photograph.of(ImageFile.decode(SupplierCatalogue.photo(a), 1 << 20));
             String seen = p.shows() == Shows.PIECE
                     ? "piece"
-                    : p.shows() == Shows.SLANTED ? "tilted" : p.isSmall() ? "tiny" : p.isSoft() ? "soft" : "good";
+                    : p.shows() == Shows.SLANTED
+                            ? "tilted"
+                            : p.isSmall() ? "tiny" : p.isSoft() ? "soft" : p.tiles() ? "good" : "framed";
             if (!seen.equals(taken)) {
                 wrong.add(a.require("name").text() + ": " + taken + " taken for " + seen + ", " + p.sharpness());
             }
             assertThat(p.remarks().isEmpty()).as(a.require("name").text()).isEqualTo(seen.equals("good"));
-            assertThat(p.isUsable()).isEqualTo(seen.equals("good") || seen.equals("soft"));
+            assertThat(p.isUsable()).isEqualTo(List.of("good", "soft", "framed").contains(seen));
         }
         assertThat(wrong).isEmpty();
     }
@@ -47,7 +49,7 @@ class SupplierCatalogueTest {
                     .isEqualTo(5);
             assertThat(json(at + "/articles?from=24").list("articles")).hasSize(2);
             assertThat(json(at + "/articles/SL-1131").has("size")).isFalse();
-            assertThat(json(at + "/articles/SL-1102").numbers("size", 0, 0)).containsExactly(0.6, 0.6);
+            assertThat(json(at + "/articles/SL-1102").numbers("size", 0, 0)).containsExactly(0.83 * 0.6, 0.83 * 0.6);
             assertThat(get(at + "/photos/nothing").statusCode()).isEqualTo(404);
         } finally {
             server.stop(0);

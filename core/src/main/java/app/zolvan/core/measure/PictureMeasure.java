@@ -28,7 +28,7 @@ public record PictureMeasure(int width, int height, LinearRgb mean, double seamU
     private static final double CLEARLY = 1.1;
 
     /** A step that is no more than this much larger than the largest within looks like another of the pattern's joints. */
-    private static final double JOINT = 1.5;
+    private static final double JOINT = 1.2;
 
     /** The lightness of a grey that reflects half the light. */
     private static final float HALF_GREY = 76;

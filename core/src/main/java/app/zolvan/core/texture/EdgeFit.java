@@ -3,14 +3,14 @@ package app.zolvan.core.texture;
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.material.ParameterException;
 import java.awt.image.BufferedImage;
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 
 /**
  * Makes copies of a picture meet without a seam. Both ways, a strip at one edge is laid over the strip at the other, so that
- * what is left of the picture goes on where it began; where the two lie over one another, details change along the
- * {@link SeamCut least conspicuous line}, and what is larger than details, such as uneven light, over the whole strip (two
- * bands of Burt and Adelson 1983). How wide the strips are is found so that a regular pattern meets itself.
+ * what is left of the picture goes on where it began, and the two are joined along the {@link SeamCut least conspicuous line}.
+ * Before that, what the one edge is lighter than the other is evened out over the whole picture. How wide the strips are is
+ * found so that a regular pattern meets itself.
  *
  * <p>Found once on the picture that shows most, and then done alike to all that lie with it.
  */
@@ -32,20 +32,23 @@ public final class EdgeFit {
     /** The strip is at least and at most this share of the side. */
     private static final int NARROWEST = 16;
 
-    private static final int WIDEST = 3;
+    private static final int WIDEST = 2;
     /** How much worse a strip as wide as the side may fit than one without width: pictures are worth keeping. */
-    private static final double WASTE = 2;
+    private static final double WASTE = 1;
     /** About as many pixels a side as a regular pattern is looked for on. */
     private static final int COARSE = 192;
     /** Rows that are compared to find the width to the pixel. */
     private static final int COMPARED = 256;
-    /** Over how many pixels to either side of the cut details change, at most, and as a share of the strip. */
-    private static final int SOFTEST = 6;
-
-    private static final int SOFT_SHARE = 12;
-
-    /** What is larger than this share of the strip counts as uneven light. */
-    private static final int LARGE = 6;
+    /** Over how many pixels to either side of the cut, twice, the one goes over into the other. */
+    private static final int SOFT = 1;
+    /** So far from the ends of the strip that it is not mixed there. */
+    private static final int ROOM = 2 * SOFT + 1;
+    /** What each pixel of the cut costs, as a square of codes, so that it does not wander. */
+    private static final float LENGTH = 1;
+    /** How far around a pixel its means are taken. */
+    private static final int AROUND = 4;
+    /** Light changes over at least this share of a side. */
+    private static final int SLOWLY = 4;
 
     /** What is done along u, rows one by one. */
     private final Lap along;
@@ -73,16 +76,29 @@ public final class EdgeFit {
         List<Plane> channels = Plane.of(image).subList(0, RGB);
         int stripU = strip(channels, false);
         int stripV = strip(channels, true);
-        float[] cost = new float[stripU * h];
+        Lap along = lap(channels, stripU);
+        return new EdgeFit(
+                along, lap(channels.stream().map(p -> along.of(p).turned()).toList(), stripV));
+    }
+
+    private static Lap lap(List<Plane> channels, int strip) {
+        float[] cost = new float[strip * channels.get(0).height()];
         for (Plane p : channels) {
-            addCost(p, stripU, cost);
+            Plane even = even(p, strip);
+            float[] end = even.columns(p.width() - strip, strip).values();
+            float[] begin = even.columns(0, strip).values();
+            for (int i = 0; i < cost.length; i++) {
+                float d = begin[i] - end[i];
+                cost[i] += d * d;
+            }
         }
-        Lap along = new Lap(w, stripU, SeamCut.through(cost, stripU, softness(stripU)));
-        cost = new float[stripV * along.left()];
-        for (Plane p : channels) {
-            addCost(along.of(p).turned(), stripV, cost);
+        Plane smooth =
+                new Plane(strip, cost.length / strip, cost).blurredAlong(1).blurredRound(1); // grain leads nowhere
+        float[] dear = smooth.values();
+        for (int i = 0; i < dear.length; i++) {
+            dear[i] += LENGTH;
         }
-        return new EdgeFit(along, new Lap(h, stripV, SeamCut.through(cost, stripV, softness(stripV))));
+        return new Lap(channels.get(0).width(), strip, SeamCut.through(dear, strip, Math.min(ROOM, (strip - 1) / 2)));
     }
 
     /** Share of the width that is left. */
@@ -122,61 +138,64 @@ public final class EdgeFit {
         return to;
     }
 
-    private static void addCost(Plane p, int strip, float[] cost) {
-        float[] end = Strip.of(p, p.width() - strip, strip).details;
-        float[] begin = Strip.of(p, 0, strip).details;
-        for (int i = 0; i < cost.length; i++) {
-            float d = begin[i] - end[i];
-            cost[i] += d * d;
+    /**
+     * A channel whose two ends are equally light where they lie over one another: what they differ by, as it changes slowly
+     * from row to row, is spread over the whole width, and its mean stays.
+     */
+    private static Plane even(Plane p, int strip) {
+        int period = p.width() - strip;
+        float[] differs = new float[p.height()];
+        for (int y = 0; y < p.height(); y++) {
+            double sum = 0;
+            for (int x = 0; x < strip; x++) {
+                sum += p.values()[y * p.width() + x] - p.values()[y * p.width() + period + x];
+            }
+            differs[y] = (float) (sum / strip);
         }
+        int reach = Math.min(p.height() / SLOWLY, (p.height() - 1) / 2);
+        float[] slowly = new Plane(1, p.height(), differs)
+                .blurredRound(reach)
+                .blurredRound(reach)
+                .values();
+        float[] to = p.values().clone();
+        for (int y = 0; y < p.height(); y++) {
+            for (int x = 0; x < p.width(); x++) {
+                to[y * p.width() + x] += slowly[y] * (x - (p.width() - 1) / 2f) / period;
+            }
+        }
+        return new Plane(p.width(), p.height(), to);
     }
 
-    private static int softness(int strip) {
-        return Math.max(1, Math.min(SOFTEST, strip / SOFT_SHARE));
-    }
-
-    /** How wide the strip is with which the two ends differ least: found coarsely, then to the pixel. */
+    /**
+     * How wide the strip is with which the two ends differ least: found coarsely, then to the pixel. Looked for where the
+     * picture changes from pixel to pixel: joints are where they are, whatever the tones of the pieces between them.
+     */
     private static int strip(List<Plane> channels, boolean upward) {
-        Plane first = channels.get(0);
-        int side = upward ? first.height() : first.width();
-        int rows = upward ? first.width() : first.height();
-        int step = Math.max(1, Math.min(side, rows) / COARSE);
-        List<Plane> coarse = new ArrayList<>();
-        List<Plane> fine = new ArrayList<>();
-        for (Plane p : channels) {
-            Plane turned = upward ? p.turned() : p;
-            coarse.add(even(turned.coarse(step)));
-            fine.add(even(turned.fewer(Math.max(1, rows / COMPARED))));
-        }
+        Plane p = channels.get(1);
+        Plane green = upward ? p.turned() : p;
+        int side = green.width();
+        int step = Math.max(1, Math.min(side, green.height()) / COARSE);
         int least = Math.max(4, side / NARROWEST);
         int most = side / WIDEST;
-        int near = step * nearest(coarse, Math.max(1, least / step), most / step);
-        return step == 1 ? near : nearest(fine, Math.max(least, near - step), Math.min(most, near + step));
+        int near = step * nearest(green.coarse(step).steps(), Math.max(1, least / step), most / step);
+        if (step == 1) {
+            return near;
+        }
+        Plane fine = green.steps().fewer(Math.max(1, green.height() / COMPARED));
+        return nearest(fine, Math.max(least, near - step), Math.min(most, near + step));
     }
 
-    /** Without what is larger than an eighth of the width. */
-    private static Plane even(Plane p) {
-        return p.minus(p.blurredAlong(Math.max(2, p.width() / 8)));
-    }
-
-    private static int nearest(List<Plane> planes, int least, int most) {
+    private static int nearest(Plane p, int least, int most) {
         int best = least;
         double smallest = Double.POSITIVE_INFINITY;
         for (int m = least; m <= most; m++) {
-            int columns = m;
-            double sum = planes.stream().mapToDouble(p -> p.differs(columns)).sum();
-            double differs = (sum / m + 1e-3) * (1 + WASTE * m / planes.get(0).width());
+            double differs = (p.differs(m) / m + 1e-3) * (1 + WASTE * m / p.width());
             if (differs < smallest) {
                 smallest = differs;
                 best = m;
             }
         }
         return best;
-    }
-
-    private static double smooth(double t) {
-        double s = Math.max(0, Math.min(1, t));
-        return s * s * (3 - 2 * s);
     }
 
     /** Gives a channel the mean light that it had. */
@@ -260,52 +279,60 @@ public final class EdgeFit {
 
         /** A channel with one end laid over the other. */
         Plane of(Plane p) {
-            int soft = softness(strip);
-            Strip end = Strip.of(p, left(), strip);
-            Strip begin = Strip.of(p, 0, strip);
-            double alike = alike(end.details, begin.details, soft);
-            Plane to = p.columns(0, left());
+            Plane even = even(p, strip);
+            Strip end = Strip.of(even.columns(left(), strip));
+            Strip begin = Strip.of(even.columns(0, strip));
+            Plane share = share();
+            double alike = alike(end.details, begin.details, share.values());
+            Plane to = even.columns(0, left());
             for (int y = 0; y < p.height(); y++) {
                 for (int x = 0; x < strip; x++) {
                     int i = y * strip + x;
-                    double slow = smooth((x + 0.5) / strip);
-                    double fast = smooth((x - cut[y] + soft + 0.5) / (2 * soft + 1));
+                    double b = share.values()[i];
+                    double a = 1 - b;
                     // what is mixed of two that are not alike would be fainter than either
-                    double kept = Math.sqrt((1 - fast) * (1 - fast) + fast * fast + 2 * alike * fast * (1 - fast));
-                    double details = ((1 - fast) * end.details[i] + fast * begin.details[i]) / kept;
-                    to.values()[y * left() + x] = (float) ((1 - slow) * end.large[i] + slow * begin.large[i] + details);
+                    double kept = Math.sqrt(a * a + b * b + 2 * alike * a * b);
+                    double details = (a * end.details[i] + b * begin.details[i]) / kept;
+                    to.values()[y * left() + x] = (float) (a * end.means[i] + b * begin.means[i] + details);
                 }
             }
             return to;
         }
 
+        /** How much of each pixel of the strip is of the beginning: all beyond the cut, and part of it around. */
+        private Plane share() {
+            float[] beyond = new float[strip * cut.length];
+            for (int y = 0; y < cut.length; y++) {
+                Arrays.fill(beyond, y * strip + cut[y], (y + 1) * strip, 1);
+            }
+            int round = Math.min(SOFT, (cut.length - 1) / 2);
+            return new Plane(strip, cut.length, beyond)
+                    .blurredAlong(SOFT)
+                    .blurredRound(round)
+                    .blurredRound(round);
+        }
+
         /** Correlation of the details that are mixed along the cut, from 0 to 1. */
-        private double alike(float[] end, float[] begin, int soft) {
+        private static double alike(float[] end, float[] begin, float[] share) {
             double both = 0;
             double first = 1e-6;
             double second = 1e-6;
-            for (int y = 0; y < cut.length; y++) {
-                for (int x = Math.max(0, cut[y] - soft); x <= Math.min(strip - 1, cut[y] + soft); x++) {
-                    double a = end[y * strip + x];
-                    double b = begin[y * strip + x];
-                    both += a * b;
-                    first += a * a;
-                    second += b * b;
+            for (int i = 0; i < share.length; i++) {
+                if (share[i] > 0 && share[i] < 1) {
+                    both += (double) end[i] * begin[i];
+                    first += (double) end[i] * end[i];
+                    second += (double) begin[i] * begin[i];
                 }
             }
             return Math.max(0, both / Math.sqrt(first * second));
         }
     }
 
-    /** What of a strip is larger than details, and the details that make it up to the strip. */
-    private record Strip(float[] details, float[] large) {
-        static Strip of(Plane channel, int x, int m) {
-            Plane strip = channel.columns(x, m);
-            int reach = Math.max(1, m / LARGE);
-            int round = Math.min(reach, (strip.height() - 1) / 2);
-            // rows are taken to go on where they begin, so that they still do afterwards
-            Plane large = strip.blurredAlong(reach).blurredRound(round).blurredRound(round);
-            return new Strip(strip.minus(large).values(), large.values());
+    /** Means around each pixel of a strip, and the details that make them up to it. */
+    private record Strip(float[] details, float[] means) {
+        static Strip of(Plane strip) {
+            Plane means = strip.blurredAlong(AROUND).blurredRound(Math.min(AROUND, (strip.height() - 1) / 2));
+            return new Strip(strip.minus(means).values(), means.values());
         }
     }
 }

@@ -98,6 +98,18 @@ record Plane(int width, int height, float[] values) {
         return new Plane(width, height, to);
     }
 
+    /** How much it changes from each pixel to the next ones, along and across; none at the last ones. */
+    Plane steps() {
+        float[] to = new float[values.length];
+        for (int y = 0; y + 1 < height; y++) {
+            for (int x = 0; x + 1 < width; x++) {
+                int i = y * width + x;
+                to[i] = Math.abs(values[i + 1] - values[i]) + Math.abs(values[i + width] - values[i]);
+            }
+        }
+        return new Plane(width, height, to);
+    }
+
     /** Twice means over {@code reach} pixels to either side within each row; over fewer at its ends. */
     Plane blurredAlong(int reach) {
         float[] to = values.clone();

@@ -7,6 +7,7 @@ import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.measure.PictureMeasure;
 import app.zolvan.core.texture.EdgeFit.Holds;
 import java.awt.image.BufferedImage;
+import java.util.Arrays;
 import java.util.Random;
 import java.util.function.IntBinaryOperator;
 import org.junit.jupiter.api.Test;
@@ -146,5 +147,17 @@ class EdgeFitTest {
             sum += cost[y * width + cut[y]];
         }
         assertThat(sum).isEqualTo(1);
+
+        Arrays.fill(cost, 1); // a joint that steps aside along a course, and back along the last one
+        for (int y = 0; y < rows; y++) {
+            for (int x = 4; x <= 15; x++) {
+                boolean joint = y == 30 || y == rows - 1 || x == (y < 30 ? 4 : 15);
+                cost[y * width + x] = joint ? 0.001f : 1;
+            }
+        }
+        int[] stepped = SeamCut.through(cost, width, 2);
+        for (int y = 0; y < rows; y++) {
+            assertThat(stepped[y]).as("row %d", y).isCloseTo(y < 30 || y == rows - 1 ? 4 : 15, within(1));
+        }
     }
 }
