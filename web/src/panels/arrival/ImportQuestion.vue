@@ -82,13 +82,13 @@ legend {
   gap: 4px;
 }
 .choices label {
-  flex: 1;
-  min-width: 0;
+  flex: 1 1 auto;
+  white-space: nowrap;
   display: grid;
   text-align: center;
   font-size: 11px;
   line-height: 1.2;
-  padding: 4px 1px;
+  padding: 4px 3px;
   border: 1px solid var(--line-strong);
   border-radius: var(--radius);
   background: var(--white);

@@ -53,7 +53,8 @@ const done = computed(() => here.value && imports.job?.state === 'DONE')
 <style scoped>
 .missing {
   margin: 0 0 8px;
-  padding-left: 18px;
+  padding: 0;
+  list-style: none;
 }
 .missing li {
   overflow: hidden;

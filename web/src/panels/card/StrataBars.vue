@@ -43,6 +43,7 @@ function explain(s: Stratum): string {
         <template v-if="material(s)">
           <i :style="{ background: swatch(s) }" />
           <span>{{ material(s)?.code }} {{ material(s)?.name }}</span>
+          <small v-if="s.onTop">on top</small>
         </template>
         <template v-else>nothing</template>
       </button>
@@ -119,6 +120,12 @@ button.bar {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.bar small {
+  margin-left: auto;
+  flex: none;
+  font-weight: 400;
+  color: var(--accent);
 }
 .bar i {
   width: 22px;
