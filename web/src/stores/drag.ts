@@ -1,12 +1,14 @@
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
-import type { Material } from '../api/client'
+import { computed, ref, shallowRef } from 'vue'
+import type { Colour, Material } from '../api/client'
 
 const SLOP = 5
 
-/** A chip being carried over the stage. Nothing is sent before it is let go. */
+/** A chip, or a colour alone, being carried over the stage. Nothing is sent before it is let go. */
 export const useDrag = defineStore('drag', () => {
   const material = shallowRef<Material | null>(null)
+  const colour = shallowRef<Colour | null>(null)
+  const carries = computed(() => material.value !== null || colour.value !== null)
   const picture = ref('')
   const x = ref(0)
   const y = ref(0)
@@ -18,16 +20,29 @@ export const useDrag = defineStore('drag', () => {
 
   /** Called when a chip is pressed; carrying begins once the pointer has moved a little. */
   function press(event: PointerEvent, pressed: Material, chipPicture: string) {
-    const from = { x: event.clientX, y: event.clientY }
-    const move = (e: PointerEvent) => {
-      if (!material.value && Math.hypot(e.clientX - from.x, e.clientY - from.y) < SLOP) return
+    carry(event, () => {
       material.value = pressed
       picture.value = chipPicture
+    })
+  }
+
+  /** Called when a colour is pressed. */
+  function pressColour(event: PointerEvent, pressed: Colour) {
+    carry(event, () => (colour.value = pressed))
+  }
+
+  function carry(event: PointerEvent, begin: () => void) {
+    const from = { x: event.clientX, y: event.clientY }
+    const move = (e: PointerEvent) => {
+      if (!carries.value) {
+        if (Math.hypot(e.clientX - from.x, e.clientY - from.y) < SLOP) return
+        begin()
+      }
       x.value = e.clientX
       y.value = e.clientY
       narrow.value = e.shiftKey
       const below = document.elementFromPoint(e.clientX, e.clientY)
-      over.value = below?.closest('[data-keep]')?.getAttribute('data-keep') ?? ''
+      over.value = material.value ? (below?.closest('[data-keep]')?.getAttribute('data-keep') ?? '') : ''
     }
     const key = (e: KeyboardEvent) => {
       if (e.key === 'Escape') end()
@@ -35,11 +50,13 @@ export const useDrag = defineStore('drag', () => {
     }
     const up = () => {
       if (material.value && over.value) onKeep?.(material.value, over.value)
-      else if (material.value) onDrop?.()
+      else if (carries.value) onDrop?.()
       end()
     }
     const end = () => {
       material.value = null
+      colour.value = null
+      picture.value = ''
       over.value = ''
       window.removeEventListener('pointermove', move)
       window.removeEventListener('pointerup', up)
@@ -64,5 +81,18 @@ export const useDrag = defineStore('drag', () => {
     onKeep = handler
   }
 
-  return { material, picture, x, y, narrow, over, press, setDrop, setKeep }
+  return {
+    material,
+    colour,
+    carries,
+    picture,
+    x,
+    y,
+    narrow,
+    over,
+    press,
+    pressColour,
+    setDrop,
+    setKeep,
+  }
 })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { api, Refusal, type Colour } from '../../api/client'
+import { useDrag } from '../../stores/drag'
 import ValueSlider from '../shared/ValueSlider.vue'
 
 /** A colour by lightness, chroma and hue, and typed in any notation; `known` spares asking for its numbers. */
@@ -11,6 +12,7 @@ const emit = defineEmits<{
   shown: [colour: Colour]
 }>()
 
+const drag = useDrag()
 /** What the sliders stand on; kept apart from the material's own so that a neutral does not lose its hue. */
 const colour = ref<Colour | null>(null)
 const keepsUndertone = ref(true)
@@ -102,7 +104,12 @@ function send(c: Colour, done: boolean) {
 <template>
   <div v-if="colour">
     <div class="typed">
-      <i class="swatch" :style="{ background: colour.hex }" />
+      <i
+        class="swatch"
+        title="Carry it onto another part to give that the same colour"
+        :style="{ background: colour.hex }"
+        @pointerdown.left.prevent="drag.pressColour($event, colour)"
+      />
       <input
         class="field hex"
         aria-label="Hex code"

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { Colour } from '../../api/client'
+import { useDrag } from '../../stores/drag'
 
-/** Colours that one may take, with what they are. */
+/** Colours that one may take, or carry onto a part, with what they are. */
+const drag = useDrag()
 defineProps<{ label: string; colours: Colour[]; names?: string[]; narrow?: boolean }>()
 const emit = defineEmits<{ take: [colour: Colour, index: number] }>()
 </script>
@@ -17,6 +19,8 @@ const emit = defineEmits<{ take: [colour: Colour, index: number] }>()
         :style="{ background: c.hex }"
         :aria-label="names?.[i] ?? `${label} ${c.hex}`"
         :title="`${names?.[i] ? names[i] + ' · ' : ''}${c.hex} · LRV ${c.lightReflectanceValue.toFixed(0)} · ${c.undertone}`"
+        @pointerdown.left="drag.pressColour($event, c)"
+        @dragstart.prevent
         @click="emit('take', c, i)"
       />
     </div>

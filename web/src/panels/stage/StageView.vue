@@ -221,7 +221,7 @@ function keepThumbnail() {
   const stage = stageHandle.value
   if (!stage || !id || stage.isBusy || workspace.isolated || workspace.preview) return
   if (workspace.shown !== 'looks') return
-  if (drag.material || workspace.adjusting) return
+  if (drag.carries || workspace.adjusting) return
   void stage
     .picture(592, 388, 'image/jpeg')
     .then((jpeg) => api.putThumbnail(id, jpeg))
@@ -231,48 +231,76 @@ function keepThumbnail() {
 const dropLevel = computed<Level>(() =>
   hovered.value && !drag.narrow ? workspace.shownLevel(hovered.value) : 'part',
 )
-const reached = computed(() => (hovered.value ? workspace.reach(dropLevel.value, hovered.value) : []))
+/** What letting go would change: a level's regions for a chip, all that wear the same for a colour alone. */
+const reached = computed(() => {
+  const at = hovered.value
+  if (!at) return []
+  return drag.colour && !drag.narrow ? workspace.sharing(at) : workspace.reach(dropLevel.value, at)
+})
 const tag = computed(() => {
   if (!hovered.value) return ''
   const name = workspace.scene?.parts[hovered.value.part]?.name ?? ''
-  if (dropLevel.value === 'part') return `part · ${name}`
-  return `set · ${counted(new Set(reached.value.map((r) => r.part)).size, 'part')}`
+  const count = counted(new Set(reached.value.map((r) => r.part)).size, 'part')
+  if (drag.narrow) return `part · ${name}`
+  if (drag.colour) return `${workspace.materialOf(hovered.value)?.name ?? name} · ${count}`
+  return dropLevel.value === 'part' ? `part · ${name}` : `set · ${count}`
+})
+/** The colour of what lies under the cursor, changed to the one that is carried; all else stays. */
+const recoloured = computed(() => {
+  const at = hovered.value
+  if (!at || !drag.colour) return null
+  return { [workspace.materialOf(at)?.colourParameter ?? 'base_color']: drag.colour.linear }
 })
 
 watch(
-  () => [drag.material, drag.x, drag.y] as const,
-  ([material]) => {
-    const under = material ? (stageHandle.value?.at(drag.x, drag.y) ?? null) : null
+  () => [drag.carries, drag.x, drag.y] as const,
+  ([carries]) => {
+    const under = carries ? (stageHandle.value?.at(drag.x, drag.y) ?? null) : null
     const same = under?.part === hovered.value?.part && under?.span === hovered.value?.span
     if (!same) hovered.value = under
   },
 )
-watch([hovered, dropLevel, () => drag.material], async () => {
+watch([hovered, reached, () => drag.carries], async () => {
   const mine = ++trial
   const region = hovered.value
-  const material = drag.material
-  if (!region || !material) {
-    stageHandle.value?.endTrial()
+  if (!region || !drag.carries) {
+    if (!letGo) stageHandle.value?.endTrial()
     return
   }
   try {
-    const look = await api.trial(workspace.id, region.part, material.id)
-    if (mine === trial) stageHandle.value?.tryOn(reached.value, look.physical, look.mapping)
+    const look = recoloured.value
+      ? {
+          physical: (await api.preview(workspace.id, region.part, region.span, recoloured.value)).physical,
+          mapping: workspace.lookOf(region)?.mapping ?? 'metric',
+        }
+      : drag.material && (await api.trial(workspace.id, region.part, drag.material.id))
+    if (look && mine === trial) stageHandle.value?.tryOn(reached.value, look.physical, look.mapping)
   } catch (e) {
     workspace.report(e)
   }
 })
 
+/** While what was let go is on its way, the stage goes on showing it. */
+let letGo = false
+
 async function drop() {
   const region = hovered.value
   const material = drag.material
   const level = dropLevel.value
+  const values = recoloured.value
+  const only = drag.narrow ? [region?.part ?? -1] : null
   hovered.value = null
-  if (!region || !material) return
+  if (!region) return
   trial++
+  letGo = true
   workspace.select([region])
-  workspace.chosen = material.id
-  await workspace.assign(level, [region], material.id)
+  if (values) await workspace.adjust(region, only, values)
+  if (material) {
+    workspace.chosen = material.id
+    await workspace.assign(level, [region], material.id)
+  }
+  letGo = false
+  if (!drag.carries) stageHandle.value?.endTrial()
 }
 
 function frame() {
@@ -294,14 +322,17 @@ defineExpose({ frame, isolate })
       Click parts to put <b>{{ workspace.materials.get(workspace.chosen)?.name }}</b> on their set
       <span class="soft small">Shift: only the part · Esc ends</span>
     </div>
-    <div v-else-if="ageing > 0 && !drag.material" class="note" role="status">
+    <div v-else-if="ageing > 0 && !drag.carries" class="note" role="status">
       Working out how {{ counted(ageing, 'part') }} {{ ageing === 1 ? 'ages' : 'age' }} …
     </div>
-    <div v-else-if="drag.material" class="note">
-      <b>{{ drag.material.name }}</b>
+    <div v-else-if="drag.carries" class="note">
+      <b>{{ drag.material?.name ?? drag.colour?.hex }}</b>
       <template v-if="hovered">
         over <b>{{ workspace.scene?.parts[hovered.part]?.name }}</b>
-        <span class="soft small">let go to apply · Shift: only the part · Esc: leave it</span>
+        <span class="soft small">
+          let go to {{ drag.colour ? 'give it this colour alone' : 'apply' }} · Shift: only the part · Esc:
+          leave it
+        </span>
       </template>
       <span v-else class="soft small">carry it onto the model</span>
     </div>
@@ -322,10 +353,10 @@ defineExpose({ frame, isolate })
       </v-btn>
     </div>
     <Teleport to="body">
-      <div v-if="drag.material" class="carried" :style="{ left: `${drag.x}px`, top: `${drag.y}px` }">
+      <div v-if="drag.carries" class="carried" :style="{ left: `${drag.x}px`, top: `${drag.y}px` }">
         <i
           :style="{
-            backgroundColor: drag.material.colour.hex,
+            backgroundColor: (drag.material?.colour ?? drag.colour)?.hex,
             backgroundImage: drag.picture ? `url(${drag.picture})` : undefined,
           }"
         />

@@ -71,12 +71,16 @@ final class Designer {
 
     /** Carries a chip from the tray to a point of the stage, given in shares of its width and height. */
     void carry(String code, double x, double y) {
-        BoundingBox chip =
-                page.locator(".sample-tray [data-code='" + code + "']").boundingBox();
+        carryFrom(".sample-tray [data-code='" + code + "']", x, y);
+    }
+
+    /** The same of anything that can be carried. */
+    void carryFrom(String what, double x, double y) {
+        BoundingBox from = page.locator(what).boundingBox();
         BoundingBox stage = page.locator("[data-testid=stage]").boundingBox();
-        page.mouse().move(chip.x + 40, chip.y + 40);
+        page.mouse().move(from.x + from.width / 2, from.y + Math.min(40, from.height / 2));
         page.mouse().down();
-        page.mouse().move(chip.x + 60, chip.y - 30, new Mouse.MoveOptions().setSteps(3));
+        page.mouse().move(from.x + from.width / 2 + 20, from.y - 30, new Mouse.MoveOptions().setSteps(3));
         page.mouse().move(stage.x + x * stage.width, stage.y + y * stage.height, new Mouse.MoveOptions().setSteps(4));
         page.waitForSelector(".tag");
     }

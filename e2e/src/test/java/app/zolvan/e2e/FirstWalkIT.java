@@ -304,6 +304,13 @@ class FirstWalkIT {
         d.page.waitForSelector("[aria-label=Palettes] option:has-text('Quay, 0')", attached());
         d.page.click("text=Add colour");
         d.page.waitForSelector("[aria-label=Palettes] option:has-text('Quay, 1')", attached());
+        d.type("Lightness", "90");
+        assertThat(apart(d.colourAt(BASE_X, BASE_Y), before)).isGreaterThan(60);
+        d.carryFrom("[aria-label=Palettes] .swatches button", BASE_X, BASE_Y);
+        assertThat(d.page.textContent(".note")).contains("this colour alone");
+        d.changing("/adjustments", () -> d.page.mouse().up());
+        assertThat(apart(d.colourAt(BASE_X, BASE_Y), before)).isLessThan(6);
+        assertThat(d.page.inputValue("[aria-label=Kind]")).isEqualTo(kind);
         d.page.check("[aria-label=Palettes] >> text=take out");
         d.page.click("[aria-label=Palettes] .swatches button");
         d.page.waitForSelector("[aria-label=Palettes] option:has-text('Quay, 0')", attached());
