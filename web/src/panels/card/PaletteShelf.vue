@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { api, Refusal, type Colour, type Palette } from '../../api/client'
 import SwatchRow from './SwatchRow.vue'
 
-/** The account's own palettes. */
+/** The account's own palettes, and those that ship. */
 const props = defineProps<{ colour: Colour }>()
 const emit = defineEmits<{ take: [colour: Colour] }>()
 const palettes = ref<Palette[]>([])
@@ -33,6 +33,21 @@ async function attempt(work: () => Promise<unknown>) {
 
 function current(): Palette | undefined {
   return palettes.value.find((p) => p.id === chosen.value)
+}
+const isOwn = computed(() => current()?.shipped === false)
+const groups = computed(() =>
+  [
+    { label: 'My own', palettes: palettes.value.filter((p) => !p.shipped) },
+    { label: 'Shipped', palettes: palettes.value.filter((p) => p.shipped) },
+  ].filter((g) => g.palettes.length > 0),
+)
+
+/** A shipped palette as one's own. */
+async function copy(p: Palette) {
+  const made = await api.createPalette(p.name)
+  await api.changePalette(made.id, p.name, swatchesOf(p))
+  chosen.value = made.id
+  await read()
 }
 
 async function create() {
@@ -87,9 +102,12 @@ async function remove() {
   <div class="shelf" aria-label="Palettes">
     <div class="line">
       <select v-if="palettes.length > 0" v-model="chosen" class="field" aria-label="Palette">
-        <option v-for="p in palettes" :key="p.id" :value="p.id">{{ p.name }}, {{ p.swatches.length }}</option>
+        <optgroup v-for="g in groups" :key="g.label" :label="g.label">
+          <option v-for="p in g.palettes" :key="p.id" :value="p.id">
+            {{ p.name }}, {{ p.swatches.length }}
+          </option>
+        </optgroup>
       </select>
-      <p v-else class="soft small">No palette yet. Name one, or open a file.</p>
       <label class="file small link" title="A palette file: GPL, CSV or JSON">
         Open file
         <input type="file" accept=".gpl,.csv,.json,.txt" @change="attempt(() => load($event))" />
@@ -101,24 +119,32 @@ async function remove() {
           :label="p.name"
           :colours="p.swatches.map((s) => s.colour)"
           :names="p.swatches.map((s) => s.name)"
-          @take="(c, i) => (taking ? attempt(() => drop(i)) : emit('take', c))"
+          @take="(c, i) => (taking && isOwn ? attempt(() => drop(i)) : emit('take', c))"
         />
         <div class="line small">
           <span class="soft">Save as</span>
           <a v-for="f in FORMATS" :key="f" class="link" :href="api.paletteFile(p.id, f)" download>{{ f }}</a>
+          <button
+            v-if="p.shipped"
+            class="plain link"
+            title="A palette of your own with the same colours, to be changed"
+            @click="attempt(() => copy(p))"
+          >
+            Copy to my own
+          </button>
           <label
-            v-if="p.swatches.length > 0"
+            v-else-if="p.swatches.length > 0"
             title="While this is on, a click takes a colour out of the palette"
           >
             <input v-model="taking" type="checkbox" /> take out
           </label>
-          <button class="plain link" @click="attempt(remove)">Delete</button>
+          <button v-if="!p.shipped" class="plain link" @click="attempt(remove)">Delete</button>
         </div>
       </template>
     </template>
     <div class="line">
       <input v-model="naming" class="field" aria-label="Name of the colour or palette" placeholder="Name" />
-      <button class="plain small link" :disabled="!chosen" @click="attempt(add)">Add colour</button>
+      <button class="plain small link" :disabled="!isOwn" @click="attempt(add)">Add colour</button>
       <button class="plain small link" @click="attempt(create)">New palette</button>
     </div>
     <p v-if="problem" class="problem small" role="alert">{{ problem }}</p>

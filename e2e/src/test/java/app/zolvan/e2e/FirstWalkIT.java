@@ -315,7 +315,7 @@ class FirstWalkIT {
         d.page.click("[aria-label=Palettes] .swatches button");
         d.page.waitForSelector("[aria-label=Palettes] option:has-text('Quay, 0')", attached());
         d.page.click("[aria-label=Palettes] >> text=Delete");
-        d.page.waitForSelector("text=No palette yet");
+        d.page.waitForSelector("[aria-label=Palettes] >> text=Copy to my own");
         d.page.close();
     }
 

@@ -93,7 +93,12 @@ class ColoursTest extends ServerTest {
                 .contains("Name: Quay 2")
                 .contains("Ash");
         Browser other = stranger().asNewDesigner(accounts);
-        assertThat(other.get("/api/palettes").json()).isEmpty();
+        JsonNode shipped = other.get("/api/palettes").json();
+        assertThat(shipped).allMatch(p -> p.get("shipped").asBoolean()).hasSizeGreaterThan(4);
+        String greys = "/api/palettes/" + shipped.get(0).get("id").asString();
+        assertThat(other.get(greys + "/file/CSV").text()).contains("L* 95");
+        assertThat(other.put(greys, change).status()).as("what ships stays").isEqualTo(404);
+        assertThat(other.delete(greys).status()).isEqualTo(404);
         assertThat(other.get(id + "/file/GPL").status()).isEqualTo(404);
         assertThat(other.put(id, change).status()).isEqualTo(404);
         assertThat(other.delete(id).status()).isEqualTo(404);
@@ -101,6 +106,7 @@ class ColoursTest extends ServerTest {
                 browser.sendFile("/api/palettes/files", "x.csv", "Tar,#14\nRope,none".getBytes(StandardCharsets.UTF_8));
         assertThat(bad.sentence()).contains("Line 2");
         assertThat(browser.delete(id).status()).isEqualTo(204);
-        assertThat(browser.get("/api/palettes").json()).isEmpty();
+        assertThat(browser.get("/api/palettes").json())
+                .allMatch(p -> p.get("shipped").asBoolean());
     }
 }

@@ -5,22 +5,28 @@ import app.zolvan.core.colour.Palette;
 import app.zolvan.core.colour.Swatch;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.palette.PaletteFile;
+import app.zolvan.core.exchange.palette.ShippedPalettes;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.colour.PaletteMapper.PaletteRow;
 import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** An account's own palettes, for all its projects. */
+/** An account's own palettes, for all its projects, and those that ship. */
 @Service
 class PaletteService {
     private static final int MOST = 500;
+    private static final Map<UUID, Palette> SHIPPED = shipped();
+
     private final PaletteMapper mapper;
 
     PaletteService(PaletteMapper mapper) {
@@ -29,22 +35,36 @@ class PaletteService {
 
     record SwatchWire(String name, ColourWire colour) {}
 
-    record PaletteWire(UUID id, String name, List<SwatchWire> swatches) {}
+    /** @param shipped whether it comes with Zolvan and stays as it is */
+    record PaletteWire(UUID id, String name, List<SwatchWire> swatches, boolean shipped) {}
 
     /** A swatch as it is typed: its colour in any notation. */
     record SwatchText(String name, String colour) {}
 
+    /** The account's own, then what ships. */
     List<PaletteWire> all(Account account) {
-        return mapper.of(account.id()).stream().map(PaletteService::wire).toList();
+        return Stream.concat(
+                        mapper.of(account.id()).stream().map(row -> wire(row.id(), palette(row), false)),
+                        SHIPPED.entrySet().stream().map(e -> wire(e.getKey(), e.getValue(), true)))
+                .toList();
     }
 
-    private static PaletteWire wire(PaletteRow row) {
+    private static PaletteWire wire(UUID id, Palette p, boolean shipped) {
         return new PaletteWire(
-                row.id(),
-                row.name(),
-                palette(row).swatches().stream()
+                id,
+                p.name(),
+                p.swatches().stream()
                         .map(s -> new SwatchWire(s.name(), ColourWire.of(s.colour())))
-                        .toList());
+                        .toList(),
+                shipped);
+    }
+
+    private static Map<UUID, Palette> shipped() {
+        Map<UUID, Palette> all = new LinkedHashMap<>();
+        for (Palette p : ShippedPalettes.all()) {
+            all.put(UUID.nameUUIDFromBytes(("palette " + p.name()).getBytes(StandardCharsets.UTF_8)), p);
+        }
+        return all;
     }
 
     private static Palette palette(PaletteRow row) {
@@ -102,11 +122,12 @@ class PaletteService {
         String swatches = p.swatches().isEmpty() ? "[]" : new String(PaletteFile.JSON.write(p), StandardCharsets.UTF_8);
         PaletteRow row = new PaletteRow(id, account.id(), p.name(), swatches);
         mapper.put(row);
-        return wire(row);
+        return wire(id, p, false);
     }
 
     byte[] file(Account account, UUID id, PaletteFile format) {
-        return format.write(palette(require(account, id)));
+        Palette shipped = SHIPPED.get(id);
+        return format.write(shipped != null ? shipped : palette(require(account, id)));
     }
 
     void delete(Account account, UUID id) {

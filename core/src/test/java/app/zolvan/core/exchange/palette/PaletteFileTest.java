@@ -2,7 +2,9 @@ package app.zolvan.core.exchange.palette;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
+import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.Palette;
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.colour.Swatch;
@@ -20,6 +22,20 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class PaletteFileTest {
+
+    /** Greys are what they are called, within what eight bits allow; no two palettes have one name. */
+    @Test
+    void whatShipsIsWhatItIsCalled() {
+        List<Palette> all = ShippedPalettes.all();
+        assertThat(all.stream().map(Palette::name).distinct()).hasSameSizeAs(all);
+        for (Swatch s : all.get(0).swatches()) {
+            CieLab lab = CieLab.of(s.colour());
+            assertThat(lab.l())
+                    .as(s.name())
+                    .isCloseTo(Double.parseDouble(s.name().substring(3)), within(0.25));
+            assertThat(Math.hypot(lab.a(), lab.b())).isLessThan(0.01);
+        }
+    }
 
     @Property(tries = 100)
     void whatIsWrittenIsReadAgain(
