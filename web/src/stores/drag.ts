@@ -4,6 +4,11 @@ import type { Colour, Material } from '../api/client'
 
 const SLOP = 5
 
+/** Text that is passed over while something is carried is not marked. */
+function keepFromSelecting(e: Event) {
+  e.preventDefault()
+}
+
 /** A chip, or a colour alone, being carried over the stage. Nothing is sent before it is let go. */
 export const useDrag = defineStore('drag', () => {
   const material = shallowRef<Material | null>(null)
@@ -58,12 +63,14 @@ export const useDrag = defineStore('drag', () => {
       colour.value = null
       picture.value = ''
       over.value = ''
+      window.removeEventListener('selectstart', keepFromSelecting)
       window.removeEventListener('pointermove', move)
       window.removeEventListener('pointerup', up)
       window.removeEventListener('pointercancel', end)
       window.removeEventListener('keydown', key)
       window.removeEventListener('keyup', key)
     }
+    window.addEventListener('selectstart', keepFromSelecting)
     window.addEventListener('pointermove', move)
     window.addEventListener('pointerup', up)
     window.addEventListener('pointercancel', end)

@@ -39,6 +39,8 @@ const seen = computed(() =>
 const title = computed(() => props.of.control(parameter.value)?.label ?? 'Colour')
 /** How long a colour rests before what is around it is asked for. */
 const PAUSE = 200
+/** How long after it was asked for a help has come, in ms. */
+const SHOWN = 250
 let resting = 0
 
 async function look(linear: number[]) {
@@ -55,6 +57,12 @@ watch(
 )
 watch([help, () => seen.value.hex], async () => {
   if (help.value === 'near') near.value = await api.nearest(seen.value.linear).catch(() => [])
+})
+
+const end = ref<HTMLElement | null>(null)
+/** What is asked for lies below what is there: it is brought into view once it has come. */
+watch(help, (h) => {
+  if (h) window.setTimeout(() => end.value?.scrollIntoView({ block: 'nearest' }), SHOWN)
 })
 
 /** Another selected part of another material, to be judged beside this one. */
@@ -168,6 +176,7 @@ function give(c: Colour) {
         </button>
       </li>
     </ul>
+    <i ref="end" />
   </section>
 </template>
 
