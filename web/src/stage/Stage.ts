@@ -189,7 +189,7 @@ export class Stage {
     )
     this.surfaces = new Surfaces(
       assets.image,
-      (whole) => (whole ? this.applyLooks() : this.invalidate()),
+      (whole) => (whole ? this.applySoon() : this.invalidate()),
       (e) => this.handlers.problem?.(e),
       this.reflections,
     )
@@ -490,6 +490,15 @@ export class Stage {
     this.applyLooks()
   }
 
+  private applying = 0
+  /** Applies looks with the next picture, once for all that is asked until then. */
+  private applySoon(): void {
+    this.applying ||= requestAnimationFrame(() => {
+      this.applying = 0
+      this.applyLooks()
+    })
+  }
+
   private applyLooks(): void {
     this.wearShapes()
     const used = new Set([...this.trials.values()].map((t) => t.material))
@@ -782,7 +791,7 @@ export class Stage {
 
   /** True while geometry, textures or surroundings are on their way. */
   get isBusy(): boolean {
-    return this.loading > 0 || this.surfaces.isLoading
+    return this.loading > 0 || this.surfaces.isLoading || this.applying > 0
   }
 
   /** Something moves: on a slow machine frames are drafts (half the resolution, glass without depth) until it rests. */
@@ -963,6 +972,7 @@ export class Stage {
   dispose(): void {
     this.disposed = true
     window.clearTimeout(this.moving)
+    cancelAnimationFrame(this.applying)
     this.observer.disconnect()
     this.controls.dispose()
     this.surfaces.keepOnly(new Set())

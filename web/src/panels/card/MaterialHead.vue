@@ -4,6 +4,7 @@ import { api, type Material } from '../../api/client'
 import { counted, useWorkspace } from '../../stores/workspace'
 import type { Card } from './card'
 import KeptFold from './KeptFold.vue'
+import LchSliders from './LchSliders.vue'
 
 /** Which material it is, of which kind, how far a change reaches, and what can be made of it. */
 const props = defineProps<{ material: Material; of: Card; sharing: number; chosen: number[] }>()
@@ -11,7 +12,7 @@ const only = defineModel<boolean>('only', { required: true })
 const workspace = useWorkspace()
 const renaming = ref<string | null>(null)
 /** The name of a copy that is to be made, and whether it follows. */
-const copying = ref<{ name: string; variation: boolean } | null>(null)
+const copying = ref<{ name: string; variation: boolean; colour: number[] | null } | null>(null)
 watch(
   () => props.material.id,
   () => (copying.value = null),
@@ -70,7 +71,7 @@ async function copy() {
   const c = copying.value
   copying.value = null
   if (!c?.name.trim()) return
-  const made = { name: c.name.trim(), variation: c.variation, parts: props.chosen }
+  const made = { name: c.name.trim(), variation: c.variation, parts: props.chosen, colour: c.colour }
   const done = await workspace.run((v) => api.copyMaterial(workspace.id, v, props.material.id, made))
   if (done) workspace.tell(`${made.name} · ${counted(props.chosen.length, 'part')}`)
 }
@@ -137,6 +138,20 @@ async function copy() {
         {{ s.text }}
       </button>
     </div>
+    <template v-if="copying">
+      <LchSliders
+        v-if="copying.colour"
+        :linear="copying.colour"
+        :known="material.colour"
+        @attempt="copying.colour = $event"
+        @commit="copying.colour = $event"
+      />
+      <div v-else class="made small">
+        <button class="plain" @click="copying.colour = of.linear(material.colourParameter)">
+          In another colour
+        </button>
+      </div>
+    </template>
     <div v-if="copying" class="pair">
       <input
         v-model="copying.name"
@@ -152,7 +167,7 @@ async function copy() {
       <button
         class="plain"
         title="Another material, independent of this one, for the selection"
-        @click="copying = { name: `${material.name} 2`, variation: false }"
+        @click="copying = { name: `${material.name} 2`, variation: false, colour: null }"
       >
         Duplicate
       </button>
@@ -160,7 +175,7 @@ async function copy() {
         v-if="own"
         class="plain"
         title="A material that follows this one in all that you don’t change about it"
-        @click="copying = { name: `${material.name}, variation`, variation: true }"
+        @click="copying = { name: `${material.name}, variation`, variation: true, colour: null }"
       >
         Make variation
       </button>

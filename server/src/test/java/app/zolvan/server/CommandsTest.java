@@ -362,11 +362,23 @@ class CommandsTest extends ProjectTest {
         String brass = lookOf(state, LEG).get("material").asString();
         post(
                 "/materials/" + brass + "/copies",
-                Map.of("name", "Brass B", "variation", false, "parts", List.of(OTHER_LEG)));
+                Map.of(
+                        "name",
+                        "Brass B",
+                        "variation",
+                        false,
+                        "parts",
+                        List.of(OTHER_LEG),
+                        "colour",
+                        List.of(0.2, 0.3, 0.4)));
         adjust(LEG, false, "coat_weight", 1);
         assertThat(coat(LEG)).isEqualTo(1);
         assertThat(coat(OTHER_LEG)).isZero();
         assertThat(shown(OTHER_LEG)).isEqualTo("Brass B");
+        JsonNode colour = lookOf(state, OTHER_LEG).get("physical").get("baseColor");
+        assertThat(colour.get(2).asDouble()).isCloseTo(0.4, within(1e-6));
+        assertThat(lookOf(state, LEG).get("physical").get("baseColor").get(2).asDouble())
+                .isNotCloseTo(0.4, within(0.01));
     }
 
     @Test

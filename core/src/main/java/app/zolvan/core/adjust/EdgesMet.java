@@ -10,12 +10,15 @@ import app.zolvan.core.model.Digest;
 import app.zolvan.core.texture.EdgeFit;
 import app.zolvan.core.texture.EdgeFit.Holds;
 import app.zolvan.core.texture.ImageFile;
+import app.zolvan.core.texture.ImageHeader;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.function.Function;
 
@@ -27,8 +30,7 @@ import java.util.function.Function;
  * @param pictures the new ones, encoded, by their digests
  */
 public record EdgesMet(Surface surface, Map<String, byte[]> pictures) {
-    /** Larger pictures are read at every second, third … pixel. */
-    public static final int MOST_PIXELS = 16 << 20;
+    private static final long MOST_PIXELS = 16L << 20;
 
     private record Laid(Parameter parameter, TextureUse use, byte[] file, BufferedImage image) {
         Holds holds() {
@@ -43,15 +45,15 @@ public record EdgesMet(Surface surface, Map<String, byte[]> pictures) {
     }
 
     /**
-     * @param images bytes of the surface's pictures by their digests; one that can't be read stays
-     * @throws ParameterException where there is nothing to mend, or a picture is too small for it
+     * @param images bytes of the surface's pictures by their digests
+     * @throws ParameterException where there is nothing to mend, or a picture can't be cut
      */
     public static EdgesMet of(Surface s, Function<String, byte[]> images) throws IOException {
         Map<RealSize, List<Laid>> together = new LinkedHashMap<>();
         for (Map.Entry<Parameter, TextureUse> e : s.textures().entrySet()) {
             byte[] file = images.apply(e.getValue().image());
             if (e.getValue().placement() instanceof RealSize size && file != null) {
-                BufferedImage image = ImageFile.decode(file, MOST_PIXELS);
+                BufferedImage image = decoded(file);
                 together.computeIfAbsent(size, k -> new ArrayList<>())
                         .add(new Laid(e.getKey(), e.getValue(), file, image));
             }
@@ -67,6 +69,30 @@ public record EdgesMet(Surface surface, Map<String, byte[]> pictures) {
             throw new ParameterException("picture", "Its pictures meet at their edges; there is nothing to mend.");
         }
         return new EdgesMet(met, pictures);
+    }
+
+    private static BufferedImage decoded(byte[] file) {
+        ImageHeader header = ImageHeader.read(ByteBuffer.wrap(file)).orElseThrow(EdgesMet::unreadable);
+        if ((long) header.width() * header.height() > MOST_PIXELS) {
+            throw new ParameterException(
+                    "picture",
+                    String.format(
+                            Locale.ROOT,
+                            "A picture of %,d × %,d pixels is too large to be cut. Bring one of at most 4,096 a side.",
+                            header.width(),
+                            header.height()));
+        }
+        try {
+            return ImageFile.decode(file, MOST_PIXELS);
+        } catch (IOException e) {
+            throw unreadable();
+        }
+    }
+
+    /** All that lie together are cut together, or none. */
+    private static ParameterException unreadable() {
+        return new ParameterException(
+                "picture", "One of its pictures is damaged or neither PNG nor JPEG; only these can be cut.");
     }
 
     private static Surface met(Surface s, RealSize size, List<Laid> all, Map<String, byte[]> pictures)

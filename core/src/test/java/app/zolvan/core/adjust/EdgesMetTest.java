@@ -15,6 +15,7 @@ import app.zolvan.core.measure.MaterialMeasure;
 import app.zolvan.core.texture.ImageFile;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Random;
@@ -53,7 +54,7 @@ class EdgesMetTest {
         RealSize left = (RealSize) after.get(Parameter.BASE_COLOR).placement();
         assertThat(after.get(Parameter.SPECULAR_ROUGHNESS).placement()).isEqualTo(left);
         BufferedImage cut =
-                ImageFile.decode(images.get(after.get(Parameter.BASE_COLOR).image()), EdgesMet.MOST_PIXELS);
+                ImageFile.decode(images.get(after.get(Parameter.BASE_COLOR).image()), 1 << 20);
         assertThat(cut.getWidth() / left.width()).isCloseTo(200 / 0.8, within(1e-9));
         assertThat(cut.getHeight() / left.height()).isCloseTo(150 / 0.6, within(1e-9));
         assertThat(MaterialMeasure.of(s, images::get).pattern().tiles()).isFalse();
@@ -65,10 +66,20 @@ class EdgesMetTest {
     }
 
     @Test
-    void aPictureThatIsTooSmallIsRefused() throws IOException {
+    void aPictureThatIsTooSmallOrTooLargeIsRefused() throws IOException {
         Surface s = Surface.STANDARD.withTexture(Parameter.BASE_COLOR, picture("c", 30, 300, Channel.RGB, WALL));
         assertThatExceptionOfType(ParameterException.class)
                 .isThrownBy(() -> EdgesMet.of(s, images::get))
                 .withMessageContaining("too small");
+        byte[] claims = images.get("c").clone();
+        claims[17] = 127; // says that it is eight million pixels wide
+        images.put("c", claims);
+        assertThatExceptionOfType(ParameterException.class)
+                .isThrownBy(() -> EdgesMet.of(s, images::get))
+                .withMessageContaining("too large");
+        images.put("c", "RIFF no picture".getBytes(StandardCharsets.UTF_8));
+        assertThatExceptionOfType(ParameterException.class)
+                .isThrownBy(() -> EdgesMet.of(s, images::get))
+                .withMessageContaining("neither PNG nor JPEG");
     }
 }

@@ -7,7 +7,9 @@ import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.material.MainColour;
 import app.zolvan.core.material.Material;
+import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.texture.ImageHeader;
@@ -22,8 +24,6 @@ import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -50,6 +50,7 @@ class MaterialCommands {
     private final ProjectService projects;
     private final AssetService assets;
     private final JsonMapper json;
+    private final PictureEdges edges;
     private final TransactionTemplate transaction;
 
     MaterialCommands(
@@ -59,6 +60,7 @@ class MaterialCommands {
             ProjectService projects,
             AssetService assets,
             JsonMapper json,
+            PictureEdges edges,
             TransactionTemplate transaction) {
         this.commands = commands;
         this.schemes = schemes;
@@ -66,6 +68,7 @@ class MaterialCommands {
         this.projects = projects;
         this.assets = assets;
         this.json = json;
+        this.edges = edges;
         this.transaction = transaction;
     }
 
@@ -132,7 +135,7 @@ class MaterialCommands {
         if (row == null) {
             throw Problem.notFound("material");
         }
-        EdgesMet met = met(row.toSurface()); // before the transaction: it takes its time
+        EdgesMet met = edges.met(row.toSurface()); // before the transaction: it takes its time
         return transaction.execute(status -> {
             Project project = commands.begin(account, projectId, seen);
             met.pictures().forEach((digest, bytes) -> {
@@ -145,14 +148,6 @@ class MaterialCommands {
                     new Material(row.code(), row.name(), row.toMaterial().kind(), met.surface());
             return change(account, project, schemes.looks(project), part, span, only, changed, "Edges of the pictures");
         });
-    }
-
-    private EdgesMet met(Surface surface) {
-        try {
-            return EdgesMet.of(surface, assets::bytes);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 
     private MaterialRow newRow(Project project, @Nullable MaterialRow from, Material changed, String name) {
@@ -277,20 +272,10 @@ class MaterialCommands {
         return row;
     }
 
-    /**
-     * Makes another material of one: independent of it, or a variation that follows it.
-     *
-     * @param parts get it, each for itself; none to have it in the palette only
-     */
+    /** Makes another material of one: independent of it, or a variation that follows it. */
     @Transactional
-    ProjectState copy(
-            Account account,
-            UUID projectId,
-            long seen,
-            UUID material,
-            String name,
-            boolean variation,
-            List<Integer> parts) {
+    ProjectState copy(Account account, UUID projectId, long seen, UUID material, MaterialController.NewCopy wanted) {
+        boolean variation = wanted.variation();
         Project project = commands.begin(account, projectId, seen);
         MaterialRow from = materials.requireUsable(projectId, material);
         if (variation && (from.projectId() == null || from.arrived())) {
@@ -299,18 +284,27 @@ class MaterialCommands {
                     "A variation follows one of the project’s own materials. Put this one on a part first.");
         }
         Scene scene = schemes.looks(project).scene();
+        Surface surface = from.toSurface();
+        Set<Parameter> own = Set.of();
+        if (wanted.colour() != null) {
+            Parameter main = MainColour.of(surface);
+            own = Set.of(main);
+            surface = surface.with(
+                    main,
+                    wanted.colour().stream().mapToDouble(Double::doubleValue).toArray());
+        }
         MaterialRow copy = MaterialService.copy(
                 from,
                 projectId,
-                GivenName.require(name),
-                from.toSurface(),
+                GivenName.require(wanted.name()),
+                surface,
                 materials.ofProject(projectId).size());
         if (variation) {
-            copy = copy.variationOf(from.id(), Set.of());
+            copy = copy.variationOf(from.id(), own);
         }
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
-        for (int p : new TreeSet<>(parts)) {
+        for (int p : new TreeSet<>(wanted.parts())) {
             scene.requireRegion(p, 0);
             changes.add(commands.entryChange(project, Level.PART, p, copy.id()));
         }

@@ -42,10 +42,15 @@ class MaterialController {
 
     record NewName(@NotNull @Size(max = 200) String name) {}
 
+    /**
+     * @param parts  get it; none to have it in the palette only
+     * @param colour its colour in linear light; null for that of what it is made from
+     */
     record NewCopy(
             @NotNull @Size(max = 200) String name,
             boolean variation,
-            @NotNull @Size(max = 100_000) List<Integer> parts) {}
+            @NotNull @Size(max = 100_000) List<Integer> parts,
+            @Nullable @Size(min = 3, max = 3) List<@NotNull Double> colour) {}
 
     @PostMapping("/adjustments")
     ResponseEntity<ProjectState> adjust(
@@ -98,8 +103,7 @@ class MaterialController {
             @PathVariable UUID material,
             @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
             @Validated @RequestBody NewCopy n) {
-        return CommandController.tagged(
-                commands.copy(account, id, ProjectService.version(seen), material, n.name(), n.variation(), n.parts()));
+        return CommandController.tagged(commands.copy(account, id, ProjectService.version(seen), material, n));
     }
 
     @PostMapping("/materials/{material}/independence")

@@ -2,9 +2,6 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.core.keep.Article;
 import app.zolvan.core.material.Material;
-import app.zolvan.core.material.TextureUse.RealSize;
-import app.zolvan.core.texture.EdgeFit;
-import app.zolvan.core.texture.ImageFile;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.library.MaterialRow;
@@ -12,9 +9,6 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import app.zolvan.server.supplier.SupplierService;
-import java.awt.image.BufferedImage;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -29,6 +23,7 @@ class SupplierCommands {
     private final MaterialService materials;
     private final ProjectService projects;
     private final AssetService assets;
+    private final PictureEdges edges;
     private final TransactionTemplate transaction;
 
     SupplierCommands(
@@ -37,12 +32,14 @@ class SupplierCommands {
             MaterialService materials,
             ProjectService projects,
             AssetService assets,
+            PictureEdges edges,
             TransactionTemplate transaction) {
         this.commands = commands;
         this.supplier = supplier;
         this.materials = materials;
         this.projects = projects;
         this.assets = assets;
+        this.edges = edges;
         this.transaction = transaction;
     }
 
@@ -58,12 +55,12 @@ class SupplierCommands {
         projects.require(account, projectId);
         Article article = supplier.article(number); // before the transaction: it may take its time
         SupplierService.Photo photo = supplier.photo(number);
-        Sample sample = sample(photo, article.repeat(photo.judged(), width), meet);
+        PictureEdges.Sample sample = edges.sample(photo, article.repeat(photo.judged(), width), meet);
         return transaction.execute(status -> {
             Project project = commands.begin(account, projectId, seen);
-            String image = assets.store(sample.picture, photo.mediaType());
+            String image = assets.store(sample.picture(), photo.mediaType());
             assets.addToProject(projectId, image);
-            Material made = article.material(image, sample.repeat);
+            Material made = article.material(image, sample.repeat());
             int position = materials.ofProject(projectId).size();
             MaterialRow row = MaterialService.brought(projectId, made, article.facts(), position);
             return commands.commit(
@@ -72,29 +69,5 @@ class SupplierCommands {
                     "Bring in " + article.name(),
                     List.of(new Change.OfMaterial(row.id(), null, row)));
         });
-    }
-
-    /** @param repeat of the picture, in metres */
-    private record Sample(byte[] picture, RealSize repeat) {}
-
-    private static Sample sample(SupplierService.Photo photo, RealSize shown, boolean meet) {
-        if (!photo.judged().isMended() && !meet) {
-            return new Sample(photo.bytes(), shown);
-        }
-        try {
-            BufferedImage image = ImageFile.decode(photo.bytes(), SupplierService.MOST_PIXELS);
-            if (photo.judged().isMended()) {
-                image = photo.judged().mended(image);
-            }
-            if (!meet) {
-                return new Sample(ImageFile.like(photo.bytes(), image), shown);
-            }
-            EdgeFit fit = EdgeFit.of(image);
-            return new Sample(
-                    ImageFile.like(photo.bytes(), fit.cut(image, EdgeFit.Holds.COLOURS)),
-                    new RealSize(shown.width() * fit.leftU(), shown.height() * fit.leftV()));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 }
