@@ -139,6 +139,7 @@ async function copy() {
       </button>
     </div>
     <template v-if="copying">
+      <b v-if="copying.colour" class="small">Colour of {{ copying.name }}</b>
       <LchSliders
         v-if="copying.colour"
         :linear="copying.colour"
