@@ -35,8 +35,11 @@ export function loadImage(address: string): Promise<ImageBitmap> {
  */
 export class Surfaces {
   private readonly materials = new Map<string, MeshPhysicalMaterial>()
-  private readonly sources = new Map<string, Promise<TextureSource<ImageBitmap>>>()
-  private readonly arrived = new Map<string, TextureSource<ImageBitmap>>()
+  /** Pictures by their digests: those that are there, and those that are on their way. */
+  private readonly sources = new Map<
+    string,
+    TextureSource<ImageBitmap> | Promise<TextureSource<ImageBitmap>>
+  >()
   /** How many pictures a material still waits for. */
   private readonly waiting = new Map<MeshPhysicalMaterial, number>()
 
@@ -162,34 +165,31 @@ export class Surfaces {
       m[slot] = texture
       m.needsUpdate = true
     }
-    const there = this.arrived.get(use.image)
-    if (there) {
-      lay(there)
+    const source = this.source(use.image)
+    if (source instanceof TextureSource) {
+      lay(source)
       return
     }
     this.waiting.set(m, (this.waiting.get(m) ?? 0) + 1)
-    void this.source(use.image)
-      .then(lay, this.onProblem)
-      .finally(() => {
-        const left = (this.waiting.get(m) ?? 1) - 1
-        if (left > 0) this.waiting.set(m, left)
-        else this.waiting.delete(m)
-        this.onChange(left <= 0)
-      })
+    void source.then(lay, this.onProblem).finally(() => {
+      const left = (this.waiting.get(m) ?? 1) - 1
+      if (left > 0) this.waiting.set(m, left)
+      else this.waiting.delete(m)
+      this.onChange(left <= 0)
+    })
   }
 
-  private source(sha256: string): Promise<TextureSource<ImageBitmap>> {
-    let source = this.sources.get(sha256)
-    if (!source) {
-      source = this.load(sha256).then((image) => {
-        const made = new TextureSource(image)
-        this.arrived.set(sha256, made)
-        return made
-      })
-      source.catch(() => this.sources.delete(sha256)) // asked for anew next time
-      this.sources.set(sha256, source)
-    }
-    return source
+  private source(sha256: string): TextureSource<ImageBitmap> | Promise<TextureSource<ImageBitmap>> {
+    const known = this.sources.get(sha256)
+    if (known) return known
+    const coming = this.load(sha256).then((image) => {
+      const made = new TextureSource(image)
+      this.sources.set(sha256, made)
+      return made
+    })
+    coming.catch(() => this.sources.delete(sha256)) // asked for anew next time
+    this.sources.set(sha256, coming)
+    return coming
   }
 }
 

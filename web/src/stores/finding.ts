@@ -166,14 +166,15 @@ export const useFinding = defineStore('finding', () => {
     }
   }
 
-  const measuring = new Set<string>()
+  /** What has been asked for, so that it is asked for once. */
+  const asked = new Set<string>()
   /** The colour that a stored material is seen in, with its pictures; its own alone until that is measured. */
   function seen(m: Material): Colour {
     const known = measures.value.get(m.chip)
     const pictured = m.textures.some((t) => t.parameter === m.colourParameter)
-    if (!known && pictured && !measuring.has(m.chip)) {
-      measuring.add(m.chip)
-      void measure(m).finally(() => measuring.delete(m.chip))
+    if (!known && pictured && !asked.has(m.chip)) {
+      asked.add(m.chip)
+      void measure(m)
     }
     return known?.colour ?? m.colour
   }
@@ -186,6 +187,7 @@ export const useFinding = defineStore('finding', () => {
     () => workspace.id,
     () => {
       measures.value = new Map()
+      asked.clear()
       compared.value = []
       comparing.value = false
       desk.value = null

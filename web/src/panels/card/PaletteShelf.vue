@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { api, Refusal, type Colour, type Palette } from '../../api/client'
+import { api, bytesAt, Refusal, type Colour, type Palette } from '../../api/client'
 import SwatchRow from './SwatchRow.vue'
 
 /** The account's own palettes, and those that ship. */
@@ -44,10 +44,8 @@ const groups = computed(() =>
 
 /** A shipped palette as one's own. */
 async function copy(p: Palette) {
-  const made = await api.createPalette(p.name)
-  await api.changePalette(made.id, p.name, swatchesOf(p))
-  chosen.value = made.id
-  await read()
+  const file = await bytesAt(api.paletteFile(p.id, 'JSON'))
+  await take(new File([file], `${p.name}.json`))
 }
 
 async function create() {
@@ -85,8 +83,12 @@ async function load(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   if (!file) return
-  const made = await api.readPalette(file)
   input.value = ''
+  await take(file)
+}
+
+async function take(file: File) {
+  const made = await api.readPalette(file)
   chosen.value = made.id
   await read()
 }

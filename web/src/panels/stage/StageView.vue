@@ -288,9 +288,9 @@ async function drop() {
   const material = drag.material
   const level = dropLevel.value
   const values = recoloured.value
-  const only = drag.narrow ? [region?.part ?? -1] : null
   hovered.value = null
   if (!region) return
+  const only = drag.narrow ? [region.part] : null
   trial++
   letGo = true
   workspace.select([region])

@@ -138,6 +138,10 @@ class SupplierTest extends ProjectTest {
         Browser.Answer again = tried("/meeting-edges", Map.of("part", 0, "span", 0));
         assertThat(again.status()).isEqualTo(422);
         assertThat(again.json().get("detail").asString()).contains("nothing to mend");
+        for (int part : new int[] {-1, 10_000}) {
+            assertThat(tried("/meeting-edges", Map.of("part", part, "span", 0)).status())
+                    .isEqualTo(404);
+        }
         post("/undo?force=false", Map.of());
         assertThat(state.get("palette")
                         .get(0)

@@ -103,7 +103,7 @@ public record EdgesMet(Surface surface, Map<String, byte[]> pictures) {
                 .orElse(all.get(0))
                 .image;
         EdgeFit fit = EdgeFit.of(guide);
-        RealSize left = new RealSize(size.width() * fit.leftU(), size.height() * fit.leftV());
+        RealSize left = fit.left(size);
         Map<String, String> done = new HashMap<>(); // one picture may drive several parameters
         Surface met = s;
         for (Laid l : all) {

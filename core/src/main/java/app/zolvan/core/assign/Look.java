@@ -40,8 +40,7 @@ public record Look(Material material, Mapping mapping, PhysicalMaterial physical
 
     /** The same of another surface where what glTF tells of it is the same. */
     public Look showing(Surface other) {
-        return new Look(
-                new Material(material.code(), material.name(), material.kind(), other), mapping, physical, from);
+        return new Look(material.with(other), mapping, physical, from);
     }
 
     private static Mapping naturalMapping(Surface s) {

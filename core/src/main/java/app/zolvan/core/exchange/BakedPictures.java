@@ -41,11 +41,7 @@ final class BakedPictures {
             return look;
         }
         Material m = look.material();
-        return Look.of(
-                new Material(m.code(), m.name(), m.kind(), plain),
-                look.mapping(),
-                look.physical().thickness(),
-                look.from());
+        return Look.of(m.with(plain), look.mapping(), look.physical().thickness(), look.from());
     }
 
     private TextureUse baked(TextureUse t) {

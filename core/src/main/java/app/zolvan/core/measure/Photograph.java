@@ -3,6 +3,10 @@ package app.zolvan.core.measure;
 import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.material.ParameterException;
+import app.zolvan.core.material.TextureUse.RealSize;
+import app.zolvan.core.texture.EdgeFit;
+import app.zolvan.core.texture.EdgeFit.Holds;
 import app.zolvan.core.texture.Straighten;
 import java.awt.image.BufferedImage;
 import java.util.ArrayList;
@@ -109,6 +113,29 @@ public record Photograph(int width, int height, Shows shows, double sharpness, b
      */
     public BufferedImage mended(BufferedImage image) {
         return Straighten.of(image, corners, INSET);
+    }
+
+    /**
+     * A photograph as it is laid side by side.
+     *
+     * @param repeat width and height of it, in metres
+     */
+    public record Laid(BufferedImage image, RealSize repeat) {}
+
+    /**
+     * The photograph as it can be laid: a piece cut out and upright, with edges that meet where that is wished.
+     *
+     * @param image the photograph, as large as this says
+     * @param shown width and height of what is left of what it shows
+     * @throws ParameterException where it is too small for its edges to be made to meet
+     */
+    public Laid laid(BufferedImage image, RealSize shown, boolean meet) {
+        BufferedImage whole = isMended() ? mended(image) : image;
+        if (!meet) {
+            return new Laid(whole, shown);
+        }
+        EdgeFit fit = EdgeFit.of(whole);
+        return new Laid(fit.cut(whole, Holds.COLOURS), fit.left(shown));
     }
 
     public boolean isSmall() {

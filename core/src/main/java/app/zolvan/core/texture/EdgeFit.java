@@ -2,6 +2,7 @@ package app.zolvan.core.texture;
 
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.material.ParameterException;
+import app.zolvan.core.material.TextureUse.RealSize;
 import java.awt.image.BufferedImage;
 import java.util.Arrays;
 import java.util.List;
@@ -101,14 +102,9 @@ public final class EdgeFit {
         return new Lap(channels.get(0).width(), strip, SeamCut.through(dear, strip, Math.min(ROOM, (strip - 1) / 2)));
     }
 
-    /** Share of the width that is left. */
-    public double leftU() {
-        return along.left() / (double) along.side;
-    }
-
-    /** Share of the height that is left. */
-    public double leftV() {
-        return up.left() / (double) up.side;
+    /** What is left of one repeat, so that nothing on it changes its size. */
+    public RealSize left(RealSize size) {
+        return new RealSize(size.width() * along.left() / along.side, size.height() * up.left() / up.side);
     }
 
     /** A picture that lies with the one that this was found on, cut alike; it may have other numbers of pixels. */

@@ -49,7 +49,8 @@ final class SeamCut {
 
     /**
      * Best closed paths from neighbouring starts need never cross: the one from the middle bounds those to either side, so
-     * that all starts are tried in little more time than a few (after Reif 1983).
+     * that all starts are tried in little more time than a few (after Reif 1983). Between two paths there always is one, as
+     * each may follow the one or the other.
      */
     private void between(int[] left, int[] right) {
         if (left[0] > right[0]) {
@@ -57,9 +58,6 @@ final class SeamCut {
         }
         int middle = (left[0] + right[0]) >>> 1;
         Path path = closed(middle, left, right);
-        if (path == null) {
-            return;
-        }
         path.rightmost[0] = middle - 1;
         path.leftmost[0] = middle + 1;
         between(left, path.rightmost);
@@ -82,9 +80,6 @@ final class SeamCut {
         int end = start;
         for (int x = Math.max(0, start - 1); x <= Math.min(width - 1, start + 1); x++) {
             end = sum[x] < sum[end] ? x : end;
-        }
-        if (sum[end] == Float.POSITIVE_INFINITY) {
-            return null;
         }
         Path path = back(end);
         if (sum[end] < least) {

@@ -13,12 +13,16 @@ import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.material.TextureUse.RealSize;
 import app.zolvan.core.measure.MaterialMeasure;
 import app.zolvan.core.texture.ImageFile;
+import app.zolvan.core.texture.ImageHeader;
 import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Random;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 
 class EdgesMetTest {
@@ -63,6 +67,22 @@ class EdgesMetTest {
         assertThatExceptionOfType(ParameterException.class)
                 .isThrownBy(() -> EdgesMet.of(met.surface(), images::get))
                 .withMessageContaining("nothing to mend");
+    }
+
+    /** A JPEG stays one, and still meets after it was packed again. */
+    @Test
+    void aJpegStaysOneAndMeets() throws IOException {
+        Surface s = Surface.STANDARD.withTexture(Parameter.BASE_COLOR, picture("c", 301, 203, Channel.RGB, WALL));
+        ByteArrayOutputStream jpeg = new ByteArrayOutputStream();
+        ImageIO.write(ImageFile.decode(images.get("c"), 1 << 20), "jpeg", jpeg);
+        images.put("c", jpeg.toByteArray());
+        EdgesMet met = EdgesMet.of(s, images::get);
+        images.putAll(met.pictures());
+        byte[] file = met.pictures().values().iterator().next();
+        assertThat(ImageHeader.read(ByteBuffer.wrap(file)).orElseThrow().mediaType())
+                .isEqualTo("image/jpeg");
+        assertThat(MaterialMeasure.of(met.surface(), images::get).pattern().tiles())
+                .isTrue();
     }
 
     @Test

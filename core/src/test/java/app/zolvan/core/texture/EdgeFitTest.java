@@ -4,12 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.colour.CieLab;
+import app.zolvan.core.material.TextureUse.RealSize;
 import app.zolvan.core.measure.PictureMeasure;
 import app.zolvan.core.texture.EdgeFit.Holds;
 import java.awt.image.BufferedImage;
 import java.util.Arrays;
 import java.util.Random;
 import java.util.function.IntBinaryOperator;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 
 class EdgeFitTest {
@@ -58,10 +62,9 @@ class EdgeFitTest {
         assertThat(after.seamU()).isLessThanOrEqualTo(PictureMeasure.SEAM);
         assertThat(after.seamV()).isLessThanOrEqualTo(PictureMeasure.SEAM);
         assertThat(CieLab.of(after.mean()).difference(CieLab.of(before.mean()))).isLessThan(0.5);
-        assertThat(met.getWidth())
-                .isEqualTo((int) Math.round(fit.leftU() * 420))
-                .isGreaterThan(420 * 2 / 3 - 1);
-        assertThat(met.getHeight()).isEqualTo((int) Math.round(fit.leftV() * 360));
+        RealSize left = fit.left(new RealSize(4.2, 3.6));
+        assertThat(left.width()).isCloseTo(0.01 * met.getWidth(), within(1e-9)).isGreaterThan(2.1);
+        assertThat(left.height()).isCloseTo(0.01 * met.getHeight(), within(1e-9));
 
         int strip = 420 - met.getWidth();
         double inside = roughness(met, strip + 8, met.getWidth() - 8);
@@ -97,10 +100,47 @@ class EdgeFitTest {
         }
     }
 
-    /** What lies with it is cut alike: a relief of half as many pixels stays in step, its normals of length one. */
+    /** What lies with it is cut alike: the same picture of half as many pixels a side shows the same places afterwards. */
     @Test
     void allPicturesOfOneMaterialStayInStep() {
-        BufferedImage colours = photograph(256, 256);
+        BufferedImage large = photograph(256, 256);
+        BufferedImage small = halved(large);
+        EdgeFit fit = EdgeFit.of(large);
+        BufferedImage expected = halved(fit.cut(large, Holds.NUMBERS));
+        BufferedImage met = fit.cut(small, Holds.NUMBERS);
+        assertThat(met.getWidth()).isCloseTo(expected.getWidth(), within(1));
+        assertThat(met.getHeight()).isCloseTo(expected.getHeight(), within(1));
+        double apart = apart(expected, met, 0);
+        assertThat(apart).isLessThan(2);
+        assertThat(apart(expected, met, 1)).as("a pixel aside").isGreaterThan(4 * apart);
+    }
+
+    private static BufferedImage halved(BufferedImage image) {
+        return image(
+                image.getWidth() / 2,
+                image.getHeight() / 2,
+                (x, y) -> (grey(image, 2 * x, 2 * y)
+                                + grey(image, 2 * x + 1, 2 * y)
+                                + grey(image, 2 * x, 2 * y + 1)
+                                + grey(image, 2 * x + 1, 2 * y + 1)
+                                + 2)
+                        / 4);
+    }
+
+    private static double apart(BufferedImage a, BufferedImage b, int aside) {
+        double sum = 0;
+        int w = Math.min(a.getWidth(), b.getWidth()) - 1;
+        int h = Math.min(a.getHeight(), b.getHeight());
+        for (int y = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                sum += Math.abs(grey(a, x + aside, y) - grey(b, x, y));
+            }
+        }
+        return sum / (w * h);
+    }
+
+    @Test
+    void normalsStayOfLengthOne() {
         BufferedImage relief = new BufferedImage(128, 128, BufferedImage.TYPE_INT_RGB);
         for (int y = 0; y < 128; y++) {
             for (int x = 0; x < 128; x++) {
@@ -110,20 +150,75 @@ class EdgeFitTest {
                 relief.setRGB(x, y, r << 16 | 128 << 8 | (int) Math.round(127.5 + 127.5 / n));
             }
         }
-        EdgeFit fit = EdgeFit.of(colours);
-        BufferedImage large = fit.cut(colours, Holds.COLOURS);
-        BufferedImage small = fit.cut(relief, Holds.NORMALS);
-        assertThat(small.getWidth()).isCloseTo(large.getWidth() / 2, within(1));
-        assertThat(small.getHeight()).isCloseTo(large.getHeight() / 2, within(1));
-        for (int y = 0; y < small.getHeight(); y += 5) {
-            for (int x = 0; x < small.getWidth(); x += 5) {
-                int rgb = small.getRGB(x, y);
+        BufferedImage met = EdgeFit.of(relief).cut(relief, Holds.NORMALS);
+        for (int y = 0; y < met.getHeight(); y += 5) {
+            for (int x = 0; x < met.getWidth(); x += 5) {
+                int rgb = met.getRGB(x, y);
                 double length = Math.sqrt(Math.pow((rgb >> 16 & 255) / 127.5 - 1, 2)
                         + Math.pow((rgb >> 8 & 255) / 127.5 - 1, 2)
                         + Math.pow((rgb & 255) / 127.5 - 1, 2));
                 assertThat(length).isCloseTo(1, within(0.01));
             }
         }
+    }
+
+    /** As cheap as the cheapest that trying every start by itself finds. */
+    @Property(tries = 200)
+    void noClosedCutIsCheaper(
+            @ForAll @IntRange(min = 5, max = 14) int width,
+            @ForAll @IntRange(min = 2, max = 20) int rows,
+            @ForAll @IntRange(max = 1_000_000) int seed) {
+        Random random = new Random(seed);
+        float[] cost = new float[width * rows];
+        for (int i = 0; i < cost.length; i++) {
+            cost[i] = 1 + random.nextInt(9) * random.nextInt(9);
+        }
+        int room = 1;
+        int[] cut = SeamCut.through(cost, width, room);
+        assertThat(Math.abs(cut[0] - cut[rows - 1])).isLessThanOrEqualTo(1);
+        double cheapest = Double.POSITIVE_INFINITY;
+        for (int start = room; start < width - room; start++) {
+            cheapest = Math.min(cheapest, cheapestFrom(start, cost, width, rows, room));
+        }
+        assertThat(cheapest(cut, cost, width, rows)).isEqualTo(cheapest);
+    }
+
+    /** By relaxing until nothing gets cheaper, row by row. */
+    private static double cheapestFrom(int start, float[] cost, int width, int rows, int room) {
+        double[] sum = new double[width];
+        Arrays.fill(sum, Double.POSITIVE_INFINITY);
+        sum[start] = cost[start];
+        for (int y = 1; y < rows; y++) {
+            double[] next = new double[width];
+            Arrays.fill(next, Double.POSITIVE_INFINITY);
+            for (int round = 0; round < width; round++) {
+                for (int x = room; x < width - room; x++) {
+                    double here = cost[y * width + x];
+                    for (int d = -1; d <= 1; d++) {
+                        next[x] = Math.min(next[x], here + Math.min(sum[x + d], d == 0 ? next[x] : next[x + d]));
+                    }
+                }
+            }
+            sum = next;
+        }
+        return Math.min(sum[start], Math.min(sum[start - 1], sum[start + 1]));
+    }
+
+    /** What a cut costs at least that leaves its rows where it says. */
+    private static double cheapest(int[] cut, float[] cost, int width, int rows) {
+        double sum = cost[cut[0]];
+        for (int y = 1; y < rows; y++) {
+            double best = Double.POSITIVE_INFINITY;
+            for (int x = Math.max(0, cut[y - 1] - 1); x <= Math.min(width - 1, cut[y - 1] + 1); x++) {
+                double run = 0;
+                for (int i = Math.min(x, cut[y]); i <= Math.max(x, cut[y]); i++) {
+                    run += cost[y * width + i];
+                }
+                best = Math.min(best, run);
+            }
+            sum += best;
+        }
+        return sum;
     }
 
     /** The cut is closed, never jumps, and goes round what is dear. */

@@ -542,7 +542,8 @@ public class CommandService {
         scene.requireRegion(part, span);
         LookTrace trace = looks.trace(part, span, Aspect.MATERIAL);
         List<Stratum> strata = new ArrayList<>();
-        for (LookTrace.Step step : trace.steps()) {
+        for (int i = 0; i < trace.steps().size(); i++) {
+            LookTrace.Step step = trace.steps().get(i);
             Level level = step.target().level();
             int index = Integer.parseInt(step.target().id());
             if (level == Level.GROUP || level == Level.FACE) {
@@ -555,7 +556,7 @@ public class CommandService {
                     step.entry() == null ? null : UUID.fromString(step.entry().material()),
                     step.outcome() == LookTrace.Outcome.WINS,
                     step.entry() != null && step.entry().onTop(),
-                    trace.why(trace.steps().indexOf(step))));
+                    trace.why(i)));
         }
         return strata;
     }

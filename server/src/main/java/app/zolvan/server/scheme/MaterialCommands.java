@@ -131,7 +131,9 @@ class MaterialCommands {
     ProjectState meetEdges(
             Account account, UUID projectId, long seen, int part, int span, @Nullable List<Integer> only) {
         Project before = projects.require(account, projectId);
-        MaterialRow row = schemes.looks(before).shown(part, span).material();
+        LookTable standing = schemes.looks(before);
+        standing.scene().requireRegion(part, span);
+        MaterialRow row = standing.shown(part, span).material();
         if (row == null) {
             throw Problem.notFound("material");
         }
@@ -144,8 +146,7 @@ class MaterialCommands {
                         ImageHeader.read(ByteBuffer.wrap(bytes)).orElseThrow().mediaType());
                 assets.addToProject(projectId, digest);
             });
-            Material changed =
-                    new Material(row.code(), row.name(), row.toMaterial().kind(), met.surface());
+            Material changed = row.toMaterial().with(met.surface());
             return change(account, project, schemes.looks(project), part, span, only, changed, "Edges of the pictures");
         });
     }

@@ -3,7 +3,7 @@ package app.zolvan.server.scheme;
 import app.zolvan.core.adjust.EdgesMet;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse.RealSize;
-import app.zolvan.core.texture.EdgeFit;
+import app.zolvan.core.measure.Photograph;
 import app.zolvan.core.texture.ImageFile;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.supplier.SupplierService;
@@ -45,16 +45,8 @@ class PictureEdges {
         }
         try {
             BufferedImage image = ImageFile.decode(photo.bytes(), SupplierService.MOST_PIXELS);
-            if (photo.judged().isMended()) {
-                image = photo.judged().mended(image);
-            }
-            if (!meet) {
-                return new Sample(ImageFile.like(photo.bytes(), image), shown);
-            }
-            EdgeFit fit = EdgeFit.of(image);
-            return new Sample(
-                    ImageFile.like(photo.bytes(), fit.cut(image, EdgeFit.Holds.COLOURS)),
-                    new RealSize(shown.width() * fit.leftU(), shown.height() * fit.leftV()));
+            Photograph.Laid laid = photo.judged().laid(image, shown, meet);
+            return new Sample(ImageFile.like(photo.bytes(), laid.image()), laid.repeat());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
