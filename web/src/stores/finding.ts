@@ -166,14 +166,14 @@ export const useFinding = defineStore('finding', () => {
     }
   }
 
-  /** What has been asked for, so that it is asked for once. */
-  const asked = new Set<string>()
+  /** What has been asked to be measured, so that it is asked for once. */
+  const measured = new Set<string>()
   /** The colour that a stored material is seen in, with its pictures; its own alone until that is measured. */
   function seen(m: Material): Colour {
     const known = measures.value.get(m.chip)
     const pictured = m.textures.some((t) => t.parameter === m.colourParameter)
-    if (!known && pictured && !asked.has(m.chip)) {
-      asked.add(m.chip)
+    if (!known && pictured && !measured.has(m.chip)) {
+      measured.add(m.chip)
       void measure(m)
     }
     return known?.colour ?? m.colour
@@ -187,7 +187,7 @@ export const useFinding = defineStore('finding', () => {
     () => workspace.id,
     () => {
       measures.value = new Map()
-      asked.clear()
+      measured.clear()
       compared.value = []
       comparing.value = false
       desk.value = null

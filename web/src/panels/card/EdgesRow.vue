@@ -1,24 +1,28 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import { api, type Measure } from '../../api/client'
+import { computed, nextTick, ref, watch } from 'vue'
+import { api } from '../../api/client'
 import { useFinding } from '../../stores/finding'
 import { useWorkspace } from '../../stores/workspace'
+import { short } from '../tray/measures'
 import type { Card } from './card'
 
 /** Pictures that don't meet at their edges: what that looks like where they repeat, and having them meet. */
 const props = defineProps<{ of: Card; only: number[] | null }>()
 const workspace = useWorkspace()
 const finding = useFinding()
-const measure = ref<Measure | null>(null)
 const working = ref(false)
+/** As it is stored: tries are not measured. */
+const stored = computed(() => workspace.materials.get(props.of.material.id))
 watch(
-  () => workspace.materials.get(props.of.material.id), // as it is stored: tries are not measured
-  async (m) => {
-    measure.value = m?.textures.some((t) => t.size) ? await finding.measure(m) : null
+  stored,
+  (m) => {
+    if (m?.textures.some((t) => t.size)) void finding.measure(m)
   },
   { immediate: true },
 )
-const seam = computed(() => measure.value?.pattern?.tiles === false)
+const seam = computed(
+  () => !!stored.value && finding.measures.get(stored.value.chip)?.pattern?.tiles === false,
+)
 /** The picture by which a seam is seen best. */
 const shown = computed(() => {
   const sized = props.of.material.textures.filter((t) => t.size)
@@ -33,7 +37,9 @@ async function meet() {
     api.meetEdges(workspace.id, v, { part: at.part, span: at.span, only: props.only }),
   )
   working.value = false
-  if (done) workspace.tell('The pictures meet at their edges; a repeat is a little smaller')
+  await nextTick()
+  const size = shown.value?.size?.map(short).join(' × ')
+  if (done) workspace.tell(`The pictures meet at their edges; one repeat is now ${size}`)
 }
 </script>
 
