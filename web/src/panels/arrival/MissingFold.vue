@@ -7,7 +7,7 @@ import FileTaker from './FileTaker.vue'
 /** How many are listed. */
 const LISTED = 12
 
-/** Files that the model refers to and that did not come along: named, and taken when they are found. */
+/** Files that the project's models refer to and that did not come along: named, and taken when they are found. */
 const workspace = useWorkspace()
 const imports = useImports()
 const lacking = computed(() => workspace.scene?.lacking ?? [])

@@ -87,6 +87,36 @@ class LateFilesTest extends ProjectTest {
                 .hasSize(2);
     }
 
+    /** A model that was added lacks files of its own; what comes goes to its own materials, and is undone with them. */
+    @Test
+    void whatAnAddedModelLacksIsFoundToo() throws Exception {
+        byte[] other = "newmtl oak\nKd 1 1 1\nmap_Kd beech.png\nnewmtl plain\nKd 0.5 0.1 0.1\n"
+                .getBytes(StandardCharsets.UTF_8);
+        openModel("board.zip", zip(MTL));
+        JsonNode asking = browser.ended(browser.uploadBeside(id(), "DESIGN", "bench.zip", zip(other)));
+        browser.ended(browser.post(
+                "/api/jobs/" + asking.get("id").asString() + "/answer", Map.of("unit", "m", "upAxis", "Y")));
+        open(project);
+        assertThat(lacking()).containsExactly("C:/pictures/oak.png", "beech.png");
+
+        assertThat(send("beech.png", PIXEL).get("state").asString()).isEqualTo("DONE");
+        open(project);
+        assertThat(lacking()).containsExactly("C:/pictures/oak.png");
+        List<Integer> pictured = state.get("arrived")
+                .valueStream()
+                .map(u -> u.get("material").get("textures").size())
+                .toList();
+        assertThat(pictured).containsExactly(0, 0, 1, 0);
+        post("/undo", Map.of());
+        assertThat(lacking()).hasSize(2);
+
+        assertThat(send("both.zip", pictures("oak.png", "beech.png"))
+                        .get("state")
+                        .asString())
+                .isEqualTo("DONE");
+        assertThat(lacking()).isEmpty();
+    }
+
     /** Of what only brings materials nobody could ask later: it is told at once. */
     @Test
     void whatMaterialsOfAnotherFileLackIsTold() throws Exception {

@@ -6,11 +6,12 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.Arrays;
+import java.util.UUID;
 import org.apache.ibatis.type.BaseTypeHandler;
 import org.apache.ibatis.type.JdbcType;
 import org.apache.ibatis.type.MappedTypes;
 
-/** Carry PostgreSQL's arrays of numbers and texts as Java arrays. */
+/** Carry PostgreSQL's arrays of numbers, texts and uuids as Java arrays. */
 public final class ArrayHandlers {
     private ArrayHandlers() {}
 
@@ -99,6 +100,23 @@ public final class ArrayHandlers {
         @Override
         String[] unboxed(Object[] values) {
             return Arrays.copyOf(values, values.length, String[].class);
+        }
+    }
+
+    @MappedTypes(UUID[].class)
+    public static class Uuids extends OfArray<UUID[]> {
+        public Uuids() {
+            super("uuid");
+        }
+
+        @Override
+        Object[] boxed(UUID[] value) {
+            return value;
+        }
+
+        @Override
+        UUID[] unboxed(Object[] values) {
+            return Arrays.copyOf(values, values.length, UUID[].class);
         }
     }
 }

@@ -74,7 +74,9 @@ class AddModelWork extends FileWork {
                         null,
                         read.prepared(),
                         null,
-                        order.job()));
+                        order.job(),
+                        new PlacedModels.Original(
+                                order.asset(), read.arrival().up().axis(), read.lacking())));
         return project;
     }
 

@@ -12,11 +12,14 @@ import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobOrder;
 import app.zolvan.server.scheme.LateFilesCommands;
 import java.io.IOException;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 
-/** The job that takes files which a project's model refers to and which did not come with it. */
+/** The job that takes files which a project's models refer to and which did not come with them. */
 @Component
 class LateFilesWork extends FileWork {
     static final String KIND = "late-files";
@@ -40,28 +43,39 @@ class LateFilesWork extends FileWork {
     public UUID run(JobOrder order, Progress progress) throws ImportException, IOException, Asking {
         UUID project = Objects.requireNonNull(order.subject());
         progress.at(0, "Fetching the files");
-        UploadedFile.with(
-                assets,
-                models.original(project),
-                original -> UploadedFile.with(assets, order.asset(), late -> {
-                    FileSet.Companions files = ZipArchive.looksLikeZip(late)
-                            ? ZipArchive.open(late, ImportLimits.STANDARD)
-                            : FileSet.Companions.of(order.title(), late);
-                    LateFiles found = LateFiles.of(
-                            models.scene(project).fileName(),
+        List<ModelStore.Lacking> all = models.lacking(project);
+        Map<ModelStore.Lacking, LateFiles> found = new LinkedHashMap<>();
+        UploadedFile.with(assets, order.asset(), late -> {
+            FileSet.Companions files = ZipArchive.looksLikeZip(late)
+                    ? ZipArchive.open(late, ImportLimits.STANDARD)
+                    : FileSet.Companions.of(order.title(), late);
+            double share = READ / Math.max(1, all.size());
+            for (int i = 0; i < all.size(); i++) {
+                ModelStore.Lacking model = all.get(i);
+                double from = 2 * share * i;
+                UploadedFile.with(assets, model.original(), original -> {
+                    LateFiles came = LateFiles.of(
+                            model.fileName(),
                             original,
                             files,
-                            reading(project, progress, 0),
-                            reading(project, progress, READ));
-                    progress.at(2 * READ, "Saving");
-                    commands.take(order.account(), project, found);
-                }));
+                            reading(model, progress, from, share),
+                            reading(model, progress, from + share, share));
+                    if (!came.lacking().containsAll(model.lacking())) {
+                        found.put(model, came);
+                    }
+                });
+            }
+        });
+        if (found.isEmpty()) {
+            throw LateFiles.none(models.scene(project).lacking());
+        }
+        progress.at(2 * READ, "Saving");
+        commands.take(order.account(), project, found);
         return project;
     }
 
     /** Unit and axis don't matter for looks; what is known of them is told so that nothing is asked. */
-    private Reading reading(UUID project, Progress progress, double from) {
-        return new Reading(
-                ImportLimits.STANDARD, (s, step) -> progress.at(from + s * READ, step), null, models.upAxis(project));
+    private static Reading reading(ModelStore.Lacking model, Progress progress, double from, double share) {
+        return new Reading(ImportLimits.STANDARD, (s, step) -> progress.at(from + s * share, step), null, model.up());
     }
 }

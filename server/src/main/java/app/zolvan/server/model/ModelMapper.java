@@ -3,9 +3,11 @@ package app.zolvan.server.model;
 import app.zolvan.core.context.Belonging;
 import app.zolvan.core.context.HelperForm;
 import app.zolvan.core.prepare.Role;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
@@ -42,15 +44,28 @@ interface ModelMapper {
         }
 
         ModelRow lacking(List<String> still) {
-            return with(bounds, triangles, lookedAt, still.toArray(new String[0]));
+            return with(bounds, triangles, lookedAt, notes, still.toArray(new String[0]));
+        }
+
+        /** The same with more sentences about what a file held that is not used; each once. */
+        ModelRow noting(List<String> more) {
+            return with(
+                    bounds,
+                    triangles,
+                    lookedAt,
+                    Stream.concat(Arrays.stream(notes), more.stream())
+                            .distinct()
+                            .toArray(String[]::new),
+                    lacking);
         }
 
         /** The same of a model with other things in it; what was found in it is of another model then. */
         ModelRow holding(double[] otherBounds, int otherTriangles, boolean otherDesign) {
-            return with(otherBounds, otherTriangles, otherDesign ? -1 : lookedAt, lacking);
+            return with(otherBounds, otherTriangles, otherDesign ? -1 : lookedAt, notes, lacking);
         }
 
-        private ModelRow with(double[] otherBounds, int otherTriangles, long looked, String[] still) {
+        private ModelRow with(
+                double[] otherBounds, int otherTriangles, long looked, String[] allNotes, String[] still) {
             return new ModelRow(
                     projectId,
                     fileName,
@@ -58,7 +73,7 @@ interface ModelMapper {
                     otherBounds,
                     otherTriangles,
                     faces,
-                    notes,
+                    allNotes,
                     format,
                     fileUnit,
                     unitFrom,
@@ -80,6 +95,11 @@ interface ModelMapper {
     /**
      * @param faces how many all its parts have; 0 for the first model, whose are in its own row
      * @param job   the work that brought it, so that it is not brought twice
+     * @param original SHA-256 of the file it came in; null for the first model, whose is in its own row, and for helper
+     *                 forms
+     * @param upAxis   which axis of that file points up
+     * @param lacking  what that file refers to and what did not come along
+     * @param sources  the materials that its source materials became, in their order
      */
     record PlacedRow(
             UUID projectId,
@@ -96,12 +116,30 @@ interface ModelMapper {
             double[] degrees,
             double scale,
             int faces,
-            UUID job) {
+            UUID job,
+            String original,
+            String upAxis,
+            String[] lacking,
+            UUID[] sources) {
+
+        public PlacedRow {
+            lacking = lacking == null ? new String[0] : lacking; // kept before it was known
+            sources = sources == null ? new UUID[0] : sources;
+        }
+
         PlacedRow inGroup(int group) {
-            return with(group, faces);
+            return with(group, faces, lacking);
+        }
+
+        PlacedRow lacking(List<String> still) {
+            return with(groupIdx, faces, still.toArray(new String[0]));
         }
 
         PlacedRow with(int group, int otherFaces) {
+            return with(group, otherFaces, lacking);
+        }
+
+        private PlacedRow with(int group, int otherFaces, String[] still) {
             return new PlacedRow(
                     projectId,
                     idx,
@@ -117,7 +155,11 @@ interface ModelMapper {
                     degrees,
                     scale,
                     otherFaces,
-                    job);
+                    job,
+                    original,
+                    upAxis,
+                    still,
+                    sources);
         }
     }
 
@@ -221,9 +263,10 @@ interface ModelMapper {
 
     @Insert("""
             insert into placed_model (project_id, idx, name, file_name, belonging, form, group_idx, hidden, locked, foot, at,
-                                      degrees, scale, faces, job)
+                                      degrees, scale, faces, job, original, up_axis, lacking, sources)
             values (#{projectId}, #{idx}, #{name}, #{fileName}, #{belonging}, #{form}, #{groupIdx}, #{hidden}, #{locked},
-                    #{foot}, #{at}, #{degrees}, #{scale}, #{faces}, #{job})""")
+                    #{foot}, #{at}, #{degrees}, #{scale}, #{faces}, #{job}, #{original}, #{upAxis}, #{lacking},
+                    #{sources})""")
     void insertPlaced(PlacedRow row);
 
     @Update("""

@@ -154,6 +154,10 @@ public class ModelStore implements SceneSource {
                 origin,
                 1,
                 0,
+                null,
+                null,
+                null,
+                null,
                 null);
     }
 
@@ -440,13 +444,6 @@ public class ModelStore implements SceneSource {
                         "This model came as triangles; there are no surfaces to cut again."));
     }
 
-    /** Which axis of its file points up in a project. */
-    UpAxis upAxis(UUID project) {
-        return mapper.findModel(project)
-                .map(m -> UpAxis.valueOf(m.upAxis()))
-                .orElseThrow(() -> Problem.notFound("model"));
-    }
-
     List<String> storeMeshes(UUID project, Model model) {
         List<String> meshes = new ArrayList<>();
         for (Mesh mesh : model.meshes()) {
@@ -556,6 +553,55 @@ public class ModelStore implements SceneSource {
         return mapper.findModel(project)
                 .orElseThrow(() -> Problem.notFound("model"))
                 .originalSha256();
+    }
+
+    /** Which axis of its file points up in a project. */
+    UpAxis upAxis(UUID project) {
+        return mapper.findModel(project)
+                .map(m -> UpAxis.valueOf(m.upAxis()))
+                .orElseThrow(() -> Problem.notFound("model"));
+    }
+
+    /**
+     * A file that one of a project's models came in and that refers to others which did not come along.
+     *
+     * @param model    index of the model
+     * @param original SHA-256 of the file
+     * @param sources  the materials that its source materials became; empty where that was not kept
+     */
+    public record Lacking(
+            int model, String fileName, String original, UpAxis up, List<String> lacking, List<UUID> sources) {}
+
+    List<Lacking> lacking(UUID project) {
+        ModelRows now = rows(project);
+        ModelMapper.ModelRow first = now.model();
+        List<Lacking> out = new ArrayList<>();
+        out.add(new Lacking(
+                0,
+                first.fileName(),
+                first.originalSha256(),
+                UpAxis.valueOf(first.upAxis()),
+                List.of(first.lacking()),
+                List.of()));
+        now.placed().stream()
+                .filter(r -> r.original() != null)
+                .map(r -> new Lacking(
+                        r.idx(),
+                        r.fileName(),
+                        r.original(),
+                        UpAxis.valueOf(r.upAxis()),
+                        List.of(r.lacking()),
+                        List.of(r.sources())))
+                .forEach(out::add);
+        out.removeIf(l -> l.lacking().isEmpty());
+        return out;
+    }
+
+    /** Materials that came with models which were added. */
+    public Set<UUID> addedSources(UUID project) {
+        return rows(project).placed().stream()
+                .flatMap(r -> Arrays.stream(r.sources()))
+                .collect(Collectors.toSet());
     }
 
     /** A project's model as it stands, and which of its states that is. */
@@ -678,11 +724,21 @@ public class ModelStore implements SceneSource {
         return digest;
     }
 
-    /** Keeps the model as it would stand if only these files were lacking; its SHA-256. */
-    public String keepLacking(UUID project, List<String> lacking) {
+    /**
+     * Keeps the model as it would stand if other files were lacking; its SHA-256.
+     *
+     * @param lacking what is, by the indices of models; others stay as they are
+     */
+    public String keepLacking(UUID project, Map<Integer, List<String>> lacking) {
         ModelRows now = rows(project);
-        ModelRows then =
-                new ModelRows(now.model().lacking(lacking), now.placed(), now.groups(), now.sets(), now.parts());
+        ModelRows then = new ModelRows(
+                lacking.containsKey(0) ? now.model().lacking(lacking.get(0)) : now.model(),
+                now.placed().stream()
+                        .map(r -> r.idx() != 0 && lacking.containsKey(r.idx()) ? r.lacking(lacking.get(r.idx())) : r)
+                        .toList(),
+                now.groups(),
+                now.sets(),
+                now.parts());
         String digest = assets.store(json.writeValueAsBytes(then), JSON);
         assets.addToProject(project, digest);
         return digest;
@@ -760,7 +816,11 @@ public class ModelStore implements SceneSource {
                 new Scene.Origin(
                         m.format(), m.fileUnit(), m.unitFrom(), m.upAxis(), m.upFrom(), m.cutLinear(), stray(m)),
                 List.of(m.notes()),
-                List.of(m.lacking()),
+                Stream.concat(
+                                Arrays.stream(m.lacking()),
+                                rows.placed().stream().flatMap(r -> Arrays.stream(r.lacking())))
+                        .distinct()
+                        .toList(),
                 pictures(stored),
                 rows.placed().stream().map(r -> placed(r, parts)).toList(),
                 rows.groups().stream()

@@ -4,6 +4,8 @@ import app.zolvan.core.context.Belonging;
 import app.zolvan.core.context.HelperForm;
 import app.zolvan.core.context.Placement;
 import app.zolvan.core.context.Resting;
+import app.zolvan.core.exchange.Reading;
+import app.zolvan.core.exchange.UpAxis;
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshCodec;
@@ -57,6 +59,7 @@ public class PlacedModels {
      * @param form  what it is, where it is a helper form
      * @param place where it is to stand; null for beside all that is there
      * @param job   the work that brings it; null for none
+     * @param file  what it comes in; null for helper forms
      */
     public record Addition(
             String name,
@@ -65,7 +68,17 @@ public class PlacedModels {
             @Nullable HelperForm form,
             Preparation prepared,
             @Nullable Placement place,
-            @Nullable UUID job) {}
+            @Nullable UUID job,
+            @Nullable Original file) {}
+
+    /**
+     * A file that a model comes in.
+     *
+     * @param sha256  its bytes
+     * @param up      which of its axes points up
+     * @param lacking what it refers to and what did not come along
+     */
+    public record Original(String sha256, UpAxis up, List<String> lacking) {}
 
     /**
      * What the project's model would be.
@@ -125,6 +138,10 @@ public class PlacedModels {
         int faces = model.parts().stream()
                 .mapToInt(p -> model.meshOf(p).faceCount())
                 .sum();
+        Original file = a.file;
+        if (file != null) {
+            assets.addToProject(project, file.sha256());
+        }
         List<PlacedRow> all = new ArrayList<>(now.placed());
         all.add(new PlacedRow(
                 project,
@@ -141,8 +158,16 @@ public class PlacedModels {
                 place.degrees().toArray(),
                 place.scale(),
                 faces,
-                a.job));
-        ModelRows rows = new ModelRows(now.model(), all, groups, sets, parts);
+                a.job,
+                file == null ? null : file.sha256(),
+                file == null ? null : file.up().name(),
+                file == null ? null : file.lacking().toArray(new String[0]),
+                file == null ? null : brought.stream().map(MaterialRow::id).toArray(UUID[]::new)));
+        List<String> notes = model.notes().stream()
+                .filter(n -> !Reading.isLackNote(n))
+                .map(n -> a.fileName + ": " + n)
+                .toList();
+        ModelRows rows = new ModelRows(now.model().noting(notes), all, groups, sets, parts);
         return new Added(kept(project, models.measured(rows, a.belonging == Belonging.DESIGN)), brought);
     }
 

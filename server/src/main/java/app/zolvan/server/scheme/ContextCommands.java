@@ -94,6 +94,7 @@ public class ContextCommands {
                         form,
                         Preparation.of(form.model(design), s -> {}),
                         form.place(design),
+                        null,
                         null));
     }
 

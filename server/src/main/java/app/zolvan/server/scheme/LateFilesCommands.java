@@ -10,9 +10,12 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.project.Project;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -34,21 +37,46 @@ public class LateFilesCommands {
     }
 
     @Transactional
-    public void take(UUID account, UUID projectId, LateFiles found) {
+    public void take(UUID account, UUID projectId, Map<ModelStore.Lacking, LateFiles> found) {
         Account by = accounts.require(account);
         Project project = commands.beginAnyway(by, projectId);
-        long came = models.scene(projectId).lacking().stream()
-                .filter(l -> !found.lacking().contains(l))
-                .count();
-        if (came == 0) {
+        Set<String> came = new HashSet<>();
+        Map<Integer, List<String>> still = new HashMap<>();
+        found.forEach((model, files) -> {
+            still.put(model.model(), files.lacking());
+            model.lacking().stream().filter(l -> !files.lacking().contains(l)).forEach(came::add);
+        });
+        came.retainAll(models.scene(projectId).lacking());
+        if (came.isEmpty()) {
             return; // done before by the same work
         }
         List<MaterialRow> all = materials.ofProject(projectId);
-        List<MaterialRow> arrived =
-                new ArrayList<>(all.stream().filter(MaterialRow::arrived).toList());
+        Set<UUID> added = models.addedSources(projectId);
         Map<UUID, Change> looks = new LinkedHashMap<>();
+        found.forEach((model, files) -> {
+            List<MaterialRow> arrived = new ArrayList<>(all.stream()
+                    .filter(m -> model.model() == 0
+                            ? m.arrived() && !added.contains(m.id())
+                            : model.sources().contains(m.id()))
+                    .toList());
+            fill(projectId, files, all, arrived, looks);
+        });
+        List<Change> changes = new ArrayList<>(looks.values());
+        changes.add(new Change.OfModel(models.keep(projectId), models.keepLacking(projectId, still)));
+        commands.commit(
+                by, project, "Take " + (came.size() == 1 ? "1 missing file" : came.size() + " missing files"), changes);
+    }
+
+    /** @param arrived what came with the model, in the order of its source materials; emptied */
+    private void fill(
+            UUID projectId,
+            LateFiles found,
+            List<MaterialRow> all,
+            List<MaterialRow> arrived,
+            Map<UUID, Change> looks) {
+        int first = arrived.stream().mapToInt(MaterialRow::position).min().orElse(0);
         for (int s = 0; s < found.without().size(); s++) {
-            MaterialRow row = rowOf(arrived, found.without().get(s).material().name(), s);
+            MaterialRow row = rowOf(arrived, found.without().get(s).material().name(), first + s);
             if (row == null) {
                 continue; // removed since
             }
@@ -61,9 +89,6 @@ public class LateFilesCommands {
                 MaterialCommands.follow(after, all, looks);
             }
         }
-        List<Change> changes = new ArrayList<>(looks.values());
-        changes.add(new Change.OfModel(models.keep(projectId), models.keepLacking(projectId, found.lacking())));
-        commands.commit(by, project, "Take " + (came == 1 ? "1 missing file" : came + " missing files"), changes);
     }
 
     private void bring(UUID project, LateFiles found, TextureUse use) {

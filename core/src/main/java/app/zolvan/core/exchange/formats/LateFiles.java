@@ -23,25 +23,25 @@ public record LateFiles(List<SourceMaterial> without, Model with, List<String> l
     /**
      * @param before for reading without what came late
      * @param after  for reading with it
-     * @throws ImportException where nothing that came is something that lacks
      */
     public static LateFiles of(String name, ByteBuffer bytes, FileSet.Companions late, Reading before, Reading after)
             throws ImportException {
         Model without =
                 ModelFormats.read(name, bytes, FileSet.Companions.NONE, before).model();
         Model with = ModelFormats.read(name, bytes, late, after).model();
-        List<String> lacking = after.lacking();
-        if (lacking.containsAll(before.lacking())) {
-            throw new ImportException(
-                    "none-lacking",
-                    before.lacking().isEmpty()
-                            ? "The model lacks no file."
-                            : "None of these files is one that the model lacks: it refers to “"
-                                    + String.join("”, “", lacking.subList(0, Math.min(5, lacking.size())))
-                                    + (lacking.size() > 5 ? "” and " + (lacking.size() - 5) + " more." : "”.")
-                                    + " They are told by their names.");
-        }
-        return new LateFiles(without.sources(), with, lacking);
+        return new LateFiles(without.sources(), with, after.lacking());
+    }
+
+    /** Says that nothing which came is something that lacks. */
+    public static ImportException none(List<String> lacking) {
+        return new ImportException(
+                "none-lacking",
+                lacking.isEmpty()
+                        ? "The model lacks no file."
+                        : "None of these files is one that the model lacks: it refers to “"
+                                + String.join("”, “", lacking.subList(0, Math.min(5, lacking.size())))
+                                + (lacking.size() > 5 ? "” and " + (lacking.size() - 5) + " more." : "”.")
+                                + " They are told by their names.");
     }
 
     /**
