@@ -13,6 +13,11 @@ import app.zolvan.core.mapping.Mapping;
 public record Entry(String material, Mapping mapping, boolean onTop) {
     public static final Entry CLEARED = new Entry(null, null, false);
 
+    /** Whether it holds nothing itself and only hides what a base has. */
+    public boolean isCleared() {
+        return material == null && mapping == null;
+    }
+
     public static Entry ofMaterial(String material) {
         return new Entry(material, null, false);
     }

@@ -31,17 +31,27 @@ public record LookTrace(List<Step> steps, int winner, int ifCleared) {
 
     /** The two things an entry can carry. */
     public enum Aspect {
-        MATERIAL(Entry::material),
-        MAPPING(Entry::mapping);
+        MATERIAL(0, Entry::material),
+        MAPPING(1, Entry::mapping);
+
+        /** Where it stands in tables. */
+        final int place;
 
         private final Function<Entry, Object> value;
 
-        Aspect(Function<Entry, Object> value) {
+        Aspect(int place, Function<Entry, Object> value) {
+            this.place = place;
             this.value = value;
         }
 
         boolean carriedBy(Entry e) {
             return e != null && value.apply(e) != null;
+        }
+
+        /** Whether two entries say the same about it and as strongly; null for none. */
+        boolean isSame(Entry a, Entry b) {
+            return carriedBy(a) == carriedBy(b)
+                    && (!carriedBy(a) || (value.apply(a).equals(value.apply(b)) && a.onTop() == b.onTop()));
         }
     }
 

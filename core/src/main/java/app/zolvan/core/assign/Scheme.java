@@ -1,5 +1,6 @@
 package app.zolvan.core.assign;
 
+import java.util.HashMap;
 import java.util.Map;
 
 /**
@@ -18,9 +19,17 @@ public record Scheme(String id, Scheme base, Map<Slot, Entry> entries) {
         for (Scheme s = this; s != null; s = s.base) {
             Entry e = s.entries.get(slot);
             if (e != null) {
-                return e.material() == null && e.mapping() == null ? null : e;
+                return e.isCleared() ? null : e;
             }
         }
         return null;
+    }
+
+    /** What is in force in every slot that holds something, whichever scheme it comes from. */
+    public Map<Slot, Entry> effective() {
+        Map<Slot, Entry> all = base == null ? new HashMap<>() : base.effective();
+        all.putAll(entries);
+        all.values().removeIf(Entry::isCleared);
+        return all;
     }
 }
