@@ -12,6 +12,13 @@ export type Physical = Schemas['PhysicalWire']
 export type Texture = Schemas['Texture']
 export type Preview = Schemas['Preview']
 export type Stratum = Schemas['Stratum']
+export type Why = Schemas['Why']
+export type Trial = Schemas['Trial']
+export type SchemeWire = Schemas['SchemeWire']
+export type SchemeState = SchemeWire['state']
+export type Beginning = Schemas['NewScheme']['beginning']
+export type Difference = Schemas['DifferenceWire']
+export type Moment = Schemas['MomentWire']
 export type Colour = Schemas['ColourWire']
 export type Substance = Schemas['SubstanceWire']
 export type Controls = Schemas['ControlsWire']
@@ -76,7 +83,12 @@ export type Placing = Schemas['PlaceWire']
 export type Repetition = Schemas['RepetitionWire']
 /** Values of parameters by their names, and wishes about several of them. */
 export type Values = Record<string, unknown>
-export type Level = 'model' | 'set' | 'part'
+export type Level = 'model' | 'set' | 'group' | 'part'
+/** Something that can hold a look. */
+export interface Spot {
+  level: Level
+  target: number
+}
 
 /** A refusal by the server: a sentence for the designer and a stable type for programs. */
 export class Refusal extends Error {
@@ -91,6 +103,19 @@ export class Refusal extends Error {
 }
 
 const UNREACHABLE = 'Zolvan can’t be reached. Check that it is running; your last change was not saved.'
+
+/** The scheme that everything asked about a project is about; empty for its first. */
+let scheme = ''
+
+export function lookAtScheme(id: string) {
+  scheme = id
+}
+
+/** The address of something that looks different in each scheme. */
+function inScheme(path: string): string {
+  if (!scheme) return path
+  return `${path}${path.includes('?') ? '&' : '?'}scheme=${scheme}`
+}
 
 function csrfToken(): string {
   return decodeURIComponent(/(?:^|; )XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1] ?? '')
@@ -109,6 +134,8 @@ export async function refusalOf(status: number, text: string): Promise<Refusal> 
 interface Sending {
   body?: unknown
   version?: number
+  /** Another scheme than the one that is looked at. */
+  scheme?: string
 }
 
 async function reach(path: string, init?: RequestInit): Promise<Response> {
@@ -126,11 +153,17 @@ export async function bytesAt(path: string): Promise<ArrayBuffer> {
   return response.arrayBuffer()
 }
 
-async function send<T>(method: string, path: string, { body, version }: Sending = {}): Promise<T> {
+async function send<T>(
+  method: string,
+  path: string,
+  { body, version, scheme: other }: Sending = {},
+): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json' }
   if (body !== undefined) headers['Content-Type'] = 'application/json'
   if (method !== 'GET') headers['X-XSRF-TOKEN'] = csrfToken()
   if (version !== undefined) headers['If-Match'] = `"${version}"`
+  const about = other ?? scheme
+  if (about && path.startsWith('/api/projects/')) headers['X-Scheme'] = about
   const response = await reach(path, {
     method,
     headers,
@@ -308,27 +341,64 @@ export const api = {
     send<ProjectState>('POST', `${project(id)}/parts/roles`, { version, body: { roles } }),
   inspect: (id: string) => send<Job>('POST', `${project(id)}/findings`),
   state: (id: string) => send<ProjectState>('GET', `${project(id)}/state`),
-  strata: (id: string, part: number, span: number) =>
-    send<Stratum[]>('GET', `${project(id)}/strata?part=${part}&span=${span}`),
-  trial: (id: string, part: number, material: string) =>
-    send<Look>('GET', `${project(id)}/trial?part=${part}&material=${material}`),
+  /** Of a scheme that is not looked at. */
+  stateOf: (id: string, other: string) =>
+    send<ProjectState>('GET', `${project(id)}/state`, { scheme: other }),
+  why: (id: string, part: number, span: number) =>
+    send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}`),
+  /** Where no spot is named, of the one that shows. */
+  trial: (id: string, spot: Spot | null, part: number, span: number, material: string) =>
+    send<Trial>(
+      'GET',
+      `${project(id)}/trial?part=${part}&span=${span}&material=${material}` +
+        (spot ? `&level=${spot.level}&target=${spot.target}` : ''),
+    ),
   preview: (id: string, part: number, span: number, values: Values) =>
-    send<Preview>('POST', `${project(id)}/preview`, { body: { part, span, only: null, values } }),
-  assign: (
+    send<Preview>('POST', `${project(id)}/preview`, {
+      body: { part, span, only: null, here: null, values },
+    }),
+  assign: (id: string, version: number, given: Schemas['Assignment']) =>
+    send<ProjectState>('POST', `${project(id)}/assignments`, { version, body: given }),
+  adjust: (
     id: string,
     version: number,
-    given: { level: Level; targets: number[]; material: string | null; lookOnly: boolean },
-  ) => send<ProjectState>('POST', `${project(id)}/assignments`, { version, body: given }),
-  adjust: (id: string, version: number, part: number, span: number, only: number[] | null, values: Values) =>
-    send<ProjectState>('POST', `${project(id)}/adjustments`, { version, body: { part, span, only, values } }),
+    { part, span }: { part: number; span: number },
+    only: number[] | null,
+    here: boolean,
+    values: Values,
+  ) =>
+    send<ProjectState>('POST', `${project(id)}/adjustments`, {
+      version,
+      body: { part, span, only, here, values },
+    }),
   meetEdges: (id: string, version: number, where: Schemas['Meeting']) =>
     send<ProjectState>('POST', `${project(id)}/meeting-edges`, { version, body: where }),
   copyMaterial: (id: string, version: number, material: string, copy: Schemas['NewCopy']) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/copies`, { version, body: copy }),
   putOnTop: (id: string, version: number, level: Level, target: number, onTop: boolean) =>
     send<ProjectState>('POST', `${project(id)}/on-top`, { version, body: { level, target, onTop } }),
-  replaceMaterial: (id: string, version: number, material: string, by: string) =>
-    send<ProjectState>('POST', `${project(id)}/materials/${material}/replacement`, { version, body: { by } }),
+  asInBase: (id: string, version: number, spot: Spot) =>
+    send<ProjectState>('POST', `${project(id)}/as-in-base`, { version, body: spot }),
+  takeOff: (id: string, version: number, from: Schemas['TakingOff']) =>
+    send<ProjectState>('POST', `${project(id)}/taken-off`, { version, body: from }),
+  replaceMaterial: (id: string, version: number, material: string, how: Schemas['Replacement']) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/replacement`, { version, body: how }),
+  createScheme: (id: string, version: number, wanted: Schemas['NewScheme']) =>
+    send<ProjectState>('POST', `${project(id)}/schemes`, { version, body: wanted }),
+  describeScheme: (id: string, version: number, other: string, text: Schemas['SchemeText']) =>
+    send<ProjectState>('PUT', `${project(id)}/schemes/${other}`, { version, body: text }),
+  orderSchemes: (id: string, version: number, schemes: string[]) =>
+    send<ProjectState>('PUT', `${project(id)}/schemes/order`, { version, body: { schemes } }),
+  deleteScheme: (id: string, version: number, other: string) =>
+    send<ProjectState>('DELETE', `${project(id)}/schemes/${other}`, { version }),
+  differences: (id: string, one: string, other: string) =>
+    send<Difference[]>('GET', `${project(id)}/schemes/${one}/differences?other=${other}`),
+  history: (id: string, before?: number) =>
+    send<Moment[]>('GET', `${project(id)}/history${before === undefined ? '' : `?before=${before}`}`),
+  nameMoment: (id: string, moment: number, name: string) =>
+    send<undefined>('PUT', `${project(id)}/history/${moment}/name`, { body: { name } }),
+  backTo: (id: string, version: number, moment: number, force: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/history/${moment}/return?force=${force}`, { version }),
   makeIndependent: (id: string, version: number, material: string) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/independence`, { version }),
   renameMaterial: (id: string, version: number, material: string, name: string) =>
@@ -404,7 +474,7 @@ export const api = {
   exports: (id: string) => send<ExportFormat[]>('GET', `${project(id)}/exports`),
   materialFileAddress: (id: string, ending: string, material?: string) =>
     `${project(id)}/material-files/${ending}${material ? `?material=${material}` : ''}`,
-  exportAddress: (id: string, ending: string) => `${project(id)}/exports/${ending}`,
+  exportAddress: (id: string, ending: string) => inScheme(`${project(id)}/exports/${ending}`),
   /** On a form, or on a region where that is null. */
   closerAddress: (
     projectId: string,
@@ -412,8 +482,10 @@ export const api = {
     form: SampleForm | null,
     region: { part: number; span: number },
   ) =>
-    `${project(projectId)}/materials/${material}/closer?` +
-    (form ? `form=${form}` : `part=${region.part}&span=${region.span}`),
+    inScheme(
+      `${project(projectId)}/materials/${material}/closer?` +
+        (form ? `form=${form}` : `part=${region.part}&span=${region.span}`),
+    ),
   chipAddress: (projectId: string, material: Material) =>
     `${project(projectId)}/materials/${material.id}/chip?${material.chip}`,
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,
@@ -422,7 +494,7 @@ export const api = {
     sendFile<{ sha256: string }>(`${project(projectId)}/pictures`, picture, 'picture'),
   ageingAddress: (projectId: string, part: number, corrodes: boolean) =>
     `${project(projectId)}/parts/${part}/ageing?corrodes=${corrodes}`,
-  shapeAddress: (projectId: string, part: number) => `${project(projectId)}/parts/${part}/shape`,
+  shapeAddress: (projectId: string, part: number) => inScheme(`${project(projectId)}/parts/${part}/shape`),
   leavesAddress: (projectId: string, part: number, span: number, size: number) =>
     `${project(projectId)}/parts/${part}/leaves?span=${span}&size=${size}`,
   libraryAssetAddress: (sha256: string) => `/api/library/assets/${sha256}`,

@@ -3,7 +3,9 @@ import { onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { Refusal } from '../api/client'
 import ArrivalCard from '../panels/arrival/ArrivalCard.vue'
+import HistoryCard from '../panels/card/HistoryCard.vue'
 import LookCard from '../panels/card/LookCard.vue'
+import SchemeCard from '../panels/card/SchemeCard.vue'
 import WorkspaceHeader from '../panels/header/WorkspaceHeader.vue'
 import PartsLedger from '../panels/ledger/PartsLedger.vue'
 import LightCard from '../panels/light/LightCard.vue'
@@ -19,6 +21,7 @@ import { listen } from '../stores/events'
 import { useFinding } from '../stores/finding'
 import { useImports } from '../stores/imports'
 import { useLibraries } from '../stores/libraries'
+import { useSchemes } from '../stores/schemes'
 import { useWorkspace } from '../stores/workspace'
 
 const props = defineProps<{ id: string }>()
@@ -26,6 +29,7 @@ const workspace = useWorkspace()
 const imports = useImports()
 const finding = useFinding()
 const closer = useCloser()
+const schemes = useSchemes()
 const router = useRouter()
 const missing = ref('')
 const help = ref(false)
@@ -34,6 +38,7 @@ let stop = () => {}
 
 onMounted(async () => {
   window.addEventListener('keydown', key)
+  window.addEventListener('keyup', released)
   try {
     await workspace.open(props.id)
   } catch (e) {
@@ -59,6 +64,7 @@ onMounted(async () => {
 })
 onBeforeUnmount(() => {
   window.removeEventListener('keydown', key)
+  window.removeEventListener('keyup', released)
   stop()
   workspace.close()
   closer.close()
@@ -68,7 +74,13 @@ const SHORTCUTS: [string, string][] = [
   ['1 2 4 5', 'Prepare, Assign, Light, Picture'],
   ['Drag a chip', 'Show it on the part under the cursor; let go to apply'],
   ['Shift while dragging', 'Only the part instead of its matching set'],
+  ['Wheel or ↑ ↓ while dragging', 'A broader or a narrower level'],
   ['A', 'Put the chosen chip on whatever you click, until Esc'],
+  ['Q', 'Pick up the look under the cursor and put it on what you click; Alt: the material alone'],
+  ['Ctrl C, Ctrl V', 'Copy a look, give it to the selection; Shift: as a material of its own'],
+  ['W', 'Why does what is under the cursor look as it does?'],
+  ['hold C', 'See the scheme that this one is compared with'],
+  ['H', 'History'],
   ['G, Shift G', 'Select the whole group, and the one around it; back down'],
   ['F', 'Frame the selection'],
   ['X', 'Show only the selection, or everything again'],
@@ -89,7 +101,19 @@ function key(e: KeyboardEvent) {
     void (e.shiftKey ? workspace.redo() : workspace.undo())
     return
   }
+  if ((e.ctrlKey || e.metaKey) && !typing && !window.getSelection()?.toString()) {
+    const letter = e.key.toLowerCase()
+    if (letter === 'c' && workspace.current) workspace.copyLook()
+    else if (letter === 'v') void workspace.pasteLook(!e.shiftKey)
+    else return
+    e.preventDefault()
+    return
+  }
   if (typing || e.ctrlKey || e.metaKey || e.altKey) return
+  if (e.key.toLowerCase() === 'c') {
+    if (!e.repeat) schemes.showOther(true)
+    return
+  }
   if (e.key === 'Escape' && document.querySelector('.v-menu.v-overlay--active')) return // it closes
   const actions: Record<string, () => void> = {
     '1': () => (workspace.step = 'prepare'),
@@ -101,10 +125,14 @@ function key(e: KeyboardEvent) {
     l: () => closer.toggle(),
     g: () => (e.shiftKey ? workspace.descend() : workspace.climb()),
     a: toggleApplying,
+    q: () => stage.value?.pickUp(),
+    w: () => void stage.value?.explain(),
+    h: () => (workspace.aside = workspace.aside === 'history' ? null : 'history'),
     t: () => (finding.open = !finding.open),
     '/': () => document.getElementById('tray-search')?.focus(),
     '?': () => (help.value = true),
     Escape: () => {
+      if (stage.value?.endExplaining()) return
       if (workspace.applying) workspace.applying = false
       else if (workspace.placing !== null) workspace.placing = null
       else if (closer.material) closer.close()
@@ -118,7 +146,12 @@ function key(e: KeyboardEvent) {
   }
 }
 
+function released(e: KeyboardEvent) {
+  if (e.key.toLowerCase() === 'c') schemes.showOther(false)
+}
+
 function toggleApplying() {
+  workspace.pickedMapping = null
   if (!workspace.chosen) workspace.tell('Choose a chip in the tray first.')
   else workspace.applying = !workspace.applying
 }
@@ -144,7 +177,9 @@ function answer(yes: boolean) {
     <PartsLedger />
     <StageView ref="stage" />
     <CloserLook v-if="closer.material && workspace.step !== 'prepare'" />
-    <ArrivalCard v-if="workspace.step === 'prepare'" />
+    <SchemeCard v-if="workspace.aside === 'scheme'" />
+    <HistoryCard v-else-if="workspace.aside === 'history'" />
+    <ArrivalCard v-else-if="workspace.step === 'prepare'" />
     <LookCard v-else-if="workspace.step === 'assign'" />
     <LightCard v-else-if="workspace.step === 'light'" />
     <PictureCard v-else />

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import type { Colour, Material } from '../api/client'
 
 const SLOP = 5
+const MOST_STEPS = 20
 
 /** Text that is passed over while something is carried is not marked. */
 function keepFromSelecting(e: Event) {
@@ -18,6 +19,8 @@ export const useDrag = defineStore('drag', () => {
   const x = ref(0)
   const y = ref(0)
   const narrow = ref(false)
+  /** Levels narrower than the one that shows; broader where it is below 0. */
+  const steps = ref(0)
   let onDrop: (() => void) | null = null
   /** The drawer that the chip is over, if any takes it. */
   const over = ref('')
@@ -49,8 +52,18 @@ export const useDrag = defineStore('drag', () => {
       const below = document.elementFromPoint(e.clientX, e.clientY)
       over.value = material.value ? (below?.closest('[data-keep]')?.getAttribute('data-keep') ?? '') : ''
     }
+    const wheel = (e: WheelEvent) => {
+      if (!carries.value) return
+      e.preventDefault()
+      e.stopPropagation()
+      step(Math.sign(e.deltaY))
+    }
     const key = (e: KeyboardEvent) => {
       if (e.key === 'Escape') end()
+      if (e.type === 'keydown' && carries.value && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
+        e.preventDefault()
+        step(e.key === 'ArrowUp' ? -1 : 1)
+      }
       if (e.key === 'Shift') narrow.value = e.type === 'keydown'
     }
     const up = () => {
@@ -63,6 +76,8 @@ export const useDrag = defineStore('drag', () => {
       colour.value = null
       picture.value = ''
       over.value = ''
+      steps.value = 0
+      window.removeEventListener('wheel', wheel, { capture: true })
       window.removeEventListener('selectstart', keepFromSelecting)
       window.removeEventListener('pointermove', move)
       window.removeEventListener('pointerup', up)
@@ -70,12 +85,18 @@ export const useDrag = defineStore('drag', () => {
       window.removeEventListener('keydown', key)
       window.removeEventListener('keyup', key)
     }
+    steps.value = 0
+    window.addEventListener('wheel', wheel, { capture: true, passive: false })
     window.addEventListener('selectstart', keepFromSelecting)
     window.addEventListener('pointermove', move)
     window.addEventListener('pointerup', up)
     window.addEventListener('pointercancel', end)
     window.addEventListener('keydown', key)
     window.addEventListener('keyup', key)
+  }
+
+  function step(by: number) {
+    steps.value = Math.max(-MOST_STEPS, Math.min(MOST_STEPS, steps.value + by))
   }
 
   /** The stage says what letting go means. */
@@ -96,6 +117,7 @@ export const useDrag = defineStore('drag', () => {
     x,
     y,
     narrow,
+    steps,
     over,
     press,
     pressColour,

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import {
   api,
+  lookAtScheme,
   Refusal,
   type Controls,
   type Level,
@@ -10,9 +11,11 @@ import {
   type Placing,
   type ProjectState,
   type Scene,
-  type Stratum,
+  type SchemeWire,
+  type Spot,
   type Substance,
   type Values,
+  type Why,
 } from '../api/client'
 import type { Light, Region } from '../stage/Stage'
 
@@ -40,7 +43,16 @@ export const useWorkspace = defineStore('workspace', () => {
     orders: [],
     reliefs: [],
   })
-  const strata = shallowRef<Stratum[]>([])
+  /** Why the selection shows what it shows. */
+  const why = shallowRef<Why | null>(null)
+  /** What stands in the place of the step's card, if anything. */
+  const aside = ref<'scheme' | 'history' | null>(null)
+  /** The schemes that what is given next goes to; none for the one that is looked at. */
+  const goesTo = ref<string[]>([])
+  /** How what is put on next is to lie, where that was picked up with it. */
+  const pickedMapping = ref<'metric' | 'model' | null>(null)
+  /** A look that was copied. */
+  const copied = ref<{ material: string; mapping: 'metric' | 'model' } | null>(null)
   const selection = ref<Region[]>([])
   const chosen = ref<string | null>(null)
   const applying = ref(false)
@@ -75,6 +87,10 @@ export const useWorkspace = defineStore('workspace', () => {
 
   const id = computed(() => state.value?.id ?? '')
   const current = computed<Region | null>(() => selection.value.at(-1) ?? null)
+  const schemes = computed(() => state.value?.schemes ?? [])
+  const scheme = computed<SchemeWire | null>(
+    () => schemes.value.find((s) => s.id === state.value?.scheme) ?? null,
+  )
   const materials = computed(() => {
     const all = new Map<string, Material>()
     for (const m of found.value) all.set(m.id, m)
@@ -117,15 +133,21 @@ export const useWorkspace = defineStore('workspace', () => {
     return (state.value?.regions ?? []).filter((r) => state.value?.looks[r.look]?.material === material)
   }
 
-  /** The regions that an assignment at a level would reach. */
-  function reach(level: Level, region: Region): Region[] {
-    if (level === 'model') {
-      const model = modelOf(region)
-      return (state.value?.regions ?? []).filter((r) => modelOf(r) === model)
-    }
-    if (level === 'part')
-      return (scene.value?.parts[region.part]?.sets ?? []).map((_, span) => ({ part: region.part, span }))
-    return regionsOf([setOf(region)])
+  /** All that holds a region and can hold a look, broad to narrow. */
+  function spotsOf(region: Region): Spot[] {
+    const around = pathOf(scene.value?.parts[region.part]?.group ?? -1).reverse()
+    return [
+      { level: 'model', target: modelOf(region) },
+      { level: 'set', target: setOf(region) },
+      ...around.map((target): Spot => ({ level: 'group', target })),
+      { level: 'part', target: region.part },
+    ]
+  }
+
+  /** What a spot is called where its level alone does not say. */
+  function spotName({ level, target }: Spot): string {
+    if (level === 'group') return scene.value?.groups[target]?.name ?? 'group'
+    return level === 'part' ? (scene.value?.parts[target]?.name ?? 'part') : level
   }
 
   /** All regions that are in some sets. */
@@ -143,16 +165,6 @@ export const useWorkspace = defineStore('workspace', () => {
     return scene.value?.parts[region.part]?.sets[region.span] ?? 0
   }
 
-  /** The level at which an assignment would show: the part's where it has its own look, else its set's. */
-  function shownLevel(region: Region): Level {
-    return lookOf(region)?.from === 'part' ? 'part' : 'set'
-  }
-
-  function targetOf(level: Level, region: Region): number {
-    if (level === 'model') return modelOf(region)
-    return level === 'part' ? region.part : setOf(region)
-  }
-
   /** Keeps materials that were found, as they were found last. */
   function know(some: Material[]) {
     const fresh = new Set(some.map((m) => m.id))
@@ -161,6 +173,7 @@ export const useWorkspace = defineStore('workspace', () => {
 
   async function open(projectId: string) {
     close()
+    lookAtScheme(localStorage.getItem(`zolvan-scheme-${projectId}`) ?? '')
     const [newScene, newState, newSubstances, newControls] = await Promise.all([
       api.scene(projectId),
       api.state(projectId),
@@ -171,6 +184,7 @@ export const useWorkspace = defineStore('workspace', () => {
     substances.value = newSubstances
     scene.value = newScene
     state.value = newState
+    lookAt(newState.scheme)
     light.value = readLight(projectId)
     tellApart()
   }
@@ -202,7 +216,12 @@ export const useWorkspace = defineStore('workspace', () => {
     scene.value = null
     state.value = null
     selection.value = []
-    strata.value = []
+    why.value = null
+    aside.value = null
+    goesTo.value = []
+    pickedMapping.value = null
+    copied.value = null
+    lookAtScheme('')
     chosen.value = null
     applying.value = false
     lookOnly.value = false
@@ -220,19 +239,36 @@ export const useWorkspace = defineStore('workspace', () => {
 
   function take(newer: ProjectState) {
     if (state.value && (newer.id !== state.value.id || newer.version < state.value.version)) return
+    if (state.value && newer.scheme !== wanted && newer.schemes.some((s) => s.id === wanted)) return
+    if (newer.scheme !== wanted) lookAt(newer.scheme) // the one that was looked at is gone
     state.value = newer
     if (scene.value && newer.revision > scene.value.revision) void readScene()
     void readStrata()
   }
 
+  let wanted = ''
+  function lookAt(other: string) {
+    wanted = other
+    lookAtScheme(other)
+    goesTo.value = []
+    if (state.value) localStorage.setItem(`zolvan-scheme-${state.value.id}`, other)
+  }
+
+  /** Looks at another scheme; what is on its way is done in the one that it was meant for. */
+  async function switchTo(other: string) {
+    await queue
+    lookAt(other)
+    await catchUp()
+  }
+
   async function readStrata() {
     const region = current.value
     if (!region) {
-      strata.value = []
+      why.value = null
       return
     }
-    const read = await api.strata(id.value, region.part, region.span).catch(() => [])
-    if (current.value === region) strata.value = read
+    const read = await api.why(id.value, region.part, region.span).catch(() => null)
+    if (current.value === region) why.value = read
   }
 
   function select(regions: Region[]) {
@@ -277,7 +313,7 @@ export const useWorkspace = defineStore('workspace', () => {
 
   function choose(regions: Region[]) {
     selection.value = regions
-    strata.value = []
+    why.value = null
     void readStrata()
   }
 
@@ -327,25 +363,101 @@ export const useWorkspace = defineStore('workspace', () => {
     noticeTimer = window.setTimeout(() => (notice.value = ''), NOTICE_TIME)
   }
 
-  async function assign(level: Level, regions: Region[], material: string | null) {
-    const targets = [...new Set(regions.map((r) => targetOf(level, r)))]
-    const parts = new Set(regions.flatMap((r) => reach(level, r)).map((r) => r.part)).size
+  /**
+   * Gives a material, or takes off what is there.
+   *
+   * @param where a spot; or regions, each at the level named or, without one, at the one that shows
+   */
+  async function assign(
+    where: Spot | { level: Level | null; regions: Region[] },
+    material: string | null,
+    mapping: 'metric' | 'model' | null = null,
+  ) {
     const before = state.value
-    const given = { level, targets, material, lookOnly: lookOnly.value }
+    const spot = 'target' in where ? where : null
+    const regions = 'regions' in where ? where.regions : current.value ? [current.value] : []
+    const given = {
+      level: where.level,
+      targets: spot ? [spot.target] : null,
+      regions: spot ? null : regions.map(({ part, span }) => ({ part, span })),
+      material,
+      mapping,
+      lookOnly: lookOnly.value,
+      schemes: goesTo.value.length > 0 ? goesTo.value : null,
+    }
     const done = await run((v) => api.assign(id.value, v, given))
-    if (!done || state.value === before) return
+    if (!done || !before || state.value === before) return
     const name = material ? (materials.value.get(material)?.name ?? 'Material') : 'Taken off'
-    const first = regions[0]
     const alone = material && lookOnly.value ? ', the look alone' : ''
-    const shows = first && material ? lookOf(first)?.from : level
+    const elsewhere = schemes.value.filter((s) => goesTo.value.includes(s.id)).map((s) => s.letter)
     tell(
-      `${name}${alone} · ${counted(parts, 'part')}` +
-        (shows === level ? '' : ` · hidden here by the ${shows ?? 'file'}’s own look`),
+      `${name}${alone} · ${counted(changedParts(before), 'part')}` +
+        (material && regions[0] ? hiddenAt(regions[0], material) : '') +
+        (elsewhere.length > 0 ? ` · in ${elsewhere.join(', ')}` : ''),
     )
   }
 
-  function adjust(region: Region, only: number[] | null, values: Values) {
-    return run((v) => api.adjust(id.value, v, region.part, region.span, only, values))
+  /** How many parts show another material than they did. */
+  function changedParts(before: ProjectState): number {
+    const shown = new Map(before.regions.map((r) => [`${r.part}/${r.span}`, before.looks[r.look]?.material]))
+    const other = (state.value?.regions ?? []).filter(
+      (r) => state.value?.looks[r.look]?.material !== shown.get(`${r.part}/${r.span}`),
+    )
+    return new Set(other.map((r) => r.part)).size
+  }
+
+  /** Says what hides a material where it was put, if it is hidden there. */
+  function hiddenAt(region: Region, material: string): string {
+    const shown = materialOf(region)
+    if (!shown || shown.id === material || shown.origin === material) return ''
+    if (goesTo.value.length > 0 && !goesTo.value.includes(state.value?.scheme ?? '')) return ''
+    return ` · hidden here by the ${lookOf(region)?.from ?? 'file'}’s own look`
+  }
+
+  /** Takes the look of a region up, to be put on others by clicks. */
+  function pickUp(region: Region, withMapping: boolean) {
+    const look = lookOf(region)
+    if (!look?.material) {
+      tell('Nothing to pick up: it is plain grey.')
+      return
+    }
+    chosen.value = look.material
+    pickedMapping.value = withMapping ? mappingOf(look) : null
+    applying.value = true
+  }
+
+  function mappingOf(look: Look): 'metric' | 'model' {
+    return look.mapping === 'metric' ? 'metric' : 'model'
+  }
+
+  function copyLook() {
+    const look = current.value && lookOf(current.value)
+    if (!look?.material) return
+    copied.value = { material: look.material, mapping: mappingOf(look) }
+    tell(`Copied the look of ${scene.value?.parts[current.value?.part ?? 0]?.name ?? 'it'}`)
+  }
+
+  /** Gives the look that was copied to the selection: shared, so that it follows what is changed about it, or as its own. */
+  async function pasteLook(shared: boolean) {
+    const look = copied.value
+    if (!look || selection.value.length === 0) {
+      tell(look ? 'Select what is to get it.' : 'Copy a look first: select a part, then Ctrl C.')
+      return
+    }
+    if (shared) {
+      await assign({ level: null, regions: selection.value }, look.material, look.mapping)
+      return
+    }
+    const from = materials.value.get(look.material)
+    const parts = [...new Set(selection.value.map((r) => r.part))]
+    const name = `${from?.name ?? 'Material'} 2`
+    const copy = { name, variation: false, parts, colour: null }
+    if (await run((v) => api.copyMaterial(id.value, v, look.material, copy)))
+      tell(`${name} · ${counted(parts.length, 'part')}, independent of ${from?.name ?? 'the first'}`)
+  }
+
+  function adjust(region: Region, only: number[] | null, values: Values, here = false) {
+    return run((v) => api.adjust(id.value, v, region, only, here, values))
   }
 
   /** Puts a model somewhere else; where that is refused, it goes back. */
@@ -382,7 +494,18 @@ export const useWorkspace = defineStore('workspace', () => {
     know,
     substances,
     controls,
-    strata,
+    why,
+    aside,
+    goesTo,
+    pickedMapping,
+    schemes,
+    scheme,
+    switchTo,
+    pickUp,
+    copyLook,
+    pasteLook,
+    spotsOf,
+    spotName,
     selection,
     chosen,
     applying,
@@ -413,10 +536,8 @@ export const useWorkspace = defineStore('workspace', () => {
     lookOf,
     materialOf,
     sharing,
-    reach,
     regionsOf,
     setOf,
-    shownLevel,
     report,
     open,
     reread,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { api, type Level, type Stratum } from '../../api/client'
+import { api, type Level, type Spot, type Stratum } from '../../api/client'
 import { areaText } from '../shared/lengths'
 import { counted, useWorkspace } from '../../stores/workspace'
 import AngleCurve from './AngleCurve.vue'
@@ -17,6 +17,7 @@ import OwnSurroundings from './OwnSurroundings.vue'
 import ParameterControl from './ParameterControl.vue'
 import PictureFor from './PictureFor.vue'
 import ReliefControl from './ReliefControl.vue'
+import GoesTo from './GoesTo.vue'
 import StrataBars from './StrataBars.vue'
 import SuitsFold from './SuitsFold.vue'
 import TakeOver from './TakeOver.vue'
@@ -44,10 +45,12 @@ const FOLDS = [
 const workspace = useWorkspace()
 const region = computed(() => workspace.current)
 const onlyThese = ref(false)
+/** Whether a change leaves the other schemes as they are. */
+const here = ref(false)
 const chosen = computed(() => [...new Set(workspace.selection.map((r) => r.part))])
 const only = computed(() => (onlyThese.value ? chosen.value : null))
 const { material, attempt, commit, limit, hasChanged, showBefore, showsBefore, discard, keep } =
-  useAdjustment(region, only)
+  useAdjustment(region, only, here)
 
 const leaves = computed(() => (region.value ? workspace.leavesOn(region.value) : 0))
 const part = computed(() => (region.value ? workspace.scene?.parts[region.value.part] : undefined))
@@ -60,7 +63,10 @@ const sharing = computed(() => {
   const at = region.value
   return at ? new Set(workspace.sharing(at).map((r) => r.part)).size : 0
 })
-watch(region, () => (onlyThese.value = false))
+watch([region, () => workspace.scheme?.id], () => {
+  onlyThese.value = false
+  here.value = false
+})
 
 const size = computed(() => {
   const p = part.value
@@ -163,17 +169,34 @@ const madeOf = computed(() => {
   return f.substance ?? (f.density ? `${f.density.toLocaleString('en')} kg/m³` : '')
 })
 
-function take(level: Level) {
-  if (region.value) void workspace.assign(level, [region.value], null)
+function take(s: Stratum) {
+  void workspace.assign(where(s), null)
 }
-function give(level: Level) {
-  if (region.value && workspace.chosen) void workspace.assign(level, [region.value], workspace.chosen)
+function give(s: Stratum) {
+  if (workspace.chosen) void workspace.assign(where(s), workspace.chosen)
+}
+/** A level of the one thing that is selected, or of all; a group is the one that the bar names. */
+function where(s: Stratum) {
+  const level = s.level as Level
+  return level === 'group' || chosen.value.length < 2
+    ? { level, target: s.target }
+    : { level, regions: workspace.selection }
+}
+function spot(s: Stratum): Spot {
+  return { level: s.level as Level, target: s.target }
+}
+function asInBase(s: Stratum) {
+  void workspace.run((v) => api.asInBase(workspace.id, v, spot(s)))
+}
+function takeOff(extent: 'LADDER' | 'MATERIAL') {
+  const at = region.value
+  if (at) void workspace.run((v) => api.takeOff(workspace.id, v, { part: at.part, span: at.span, extent }))
 }
 function putOnTop(s: Stratum) {
-  void workspace.run((v) => api.putOnTop(workspace.id, v, s.level as Level, s.target, !s.onTop))
+  void workspace.run((v) => api.putOnTop(workspace.id, v, spot(s).level, s.target, !s.onTop))
 }
 function useNear(id: string) {
-  if (region.value) void workspace.assign(workspace.shownLevel(region.value), workspace.selection, id)
+  if (region.value) void workspace.assign({ level: null, regions: workspace.selection }, id)
 }
 
 function key(e: KeyboardEvent) {
@@ -206,12 +229,15 @@ onBeforeUnmount(() => {
         <template v-if="chosen.length > 1"> · {{ chosen.length }} parts selected</template>
       </p>
       <StrataBars
-        :strata="workspace.strata"
+        :why="workspace.why"
         :arrived="look?.from === null"
         @take="take"
         @give="give"
         @top="putOnTop"
+        @back="asInBase"
+        @off="takeOff"
       />
+      <GoesTo v-if="workspace.schemes.length > 1" />
       <SuitsFold v-if="isUndressed" :part="part.index" @take="useNear" />
       <div v-if="!material || !card" class="empty soft">
         <p>This part arrived without a material. Drag a chip onto it, or start from a colour of its own.</p>
@@ -220,6 +246,7 @@ onBeforeUnmount(() => {
       <template v-else>
         <MaterialHead
           v-model:only="onlyThese"
+          v-model:here="here"
           :material="material"
           :of="card"
           :sharing="sharing"

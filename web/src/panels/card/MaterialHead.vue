@@ -9,6 +9,7 @@ import LchSliders from './LchSliders.vue'
 /** Which material it is, of which kind, how far a change reaches, and what can be made of it. */
 const props = defineProps<{ material: Material; of: Card; sharing: number; chosen: number[] }>()
 const only = defineModel<boolean>('only', { required: true })
+const here = defineModel<boolean>('here', { required: true })
 const workspace = useWorkspace()
 const renaming = ref<string | null>(null)
 /** The name of a copy that is to be made, and whether it follows. */
@@ -44,6 +45,10 @@ const scopes = computed(() => {
         { value: true, text: few },
       ]
 })
+/** Letters of the other schemes that have it, too. */
+const elsewhere = computed(
+  () => workspace.state?.palette.find((u) => u.material.id === props.material.id)?.in ?? [],
+)
 const own = computed(
   () => !props.material.arrived && workspace.state?.palette.some((u) => u.material.id === props.material.id),
 )
@@ -63,7 +68,9 @@ const chip = computed(() => {
 async function replace() {
   const by = chip.value
   if (!by) return
-  const done = await workspace.run((v) => api.replaceMaterial(workspace.id, v, props.material.id, by.id))
+  const done = await workspace.run((v) =>
+    api.replaceMaterial(workspace.id, v, props.material.id, { by: by.id, parts: null, schemes: null }),
+  )
   if (done) workspace.tell(`${by.name} instead of ${props.material.name}, everywhere`)
 }
 
@@ -138,6 +145,13 @@ async function copy() {
         {{ s.text }}
       </button>
     </div>
+    <label v-if="elsewhere.length > 0 && !only" class="small here">
+      <input v-model="here" type="checkbox" />
+      <span>
+        Also in {{ elsewhere.length > 1 ? 'schemes' : 'scheme' }} {{ elsewhere.join(', ') }}
+        <small class="soft">Tick to change it in {{ workspace.scheme?.letter }} alone</small>
+      </span>
+    </label>
     <template v-if="copying">
       <b v-if="copying.colour" class="small">Colour of {{ copying.name }}</b>
       <LchSliders
@@ -221,6 +235,14 @@ async function copy() {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 6px;
+}
+.here {
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+}
+.here small {
+  display: block;
 }
 .made {
   display: flex;

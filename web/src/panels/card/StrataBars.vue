@@ -1,14 +1,35 @@
 <script setup lang="ts">
-import { mdiArrowCollapseUp, mdiClose } from '@mdi/js'
-import type { Level, Stratum } from '../../api/client'
+import { mdiArrowCollapseUp, mdiClose, mdiSourceBranchRemove } from '@mdi/js'
+import { computed } from 'vue'
+import type { Stratum, Why } from '../../api/client'
 import { useFinding } from '../../stores/finding'
 import { counted, useWorkspace } from '../../stores/workspace'
 
-defineProps<{ strata: Stratum[]; arrived: boolean }>()
-const emit = defineEmits<{ take: [level: Level]; give: [level: Level]; top: [stratum: Stratum] }>()
+/** The levels that hold the selection, from broad to narrow, what each has, and which wins. */
+const props = defineProps<{ why: Why | null; arrived: boolean }>()
+const emit = defineEmits<{
+  take: [stratum: Stratum]
+  give: [stratum: Stratum]
+  top: [stratum: Stratum]
+  back: [stratum: Stratum]
+  off: [extent: 'LADDER' | 'MATERIAL']
+}>()
 
 const workspace = useWorkspace()
 const finding = useFinding()
+
+/** Groups that hold nothing by themselves are one bar, that of the innermost. */
+const strata = computed(() => {
+  const all = props.why?.levels ?? []
+  const innermost = all.filter((s) => s.level === 'group').at(-1)
+  return all.filter((s) => s.level !== 'group' || s.material || s.differs || s === innermost)
+})
+const held = computed(() => strata.value.filter((s) => s.material).length)
+const winner = computed(() => strata.value.find((s) => s.wins))
+const letter = computed(() => workspace.scheme?.letter ?? '')
+const baseLetter = computed(
+  () => workspace.schemes.find((s) => s.id === workspace.scheme?.base)?.letter ?? '',
+)
 
 function material(s: Stratum) {
   return s.material ? workspace.materials.get(s.material) : undefined
@@ -18,7 +39,7 @@ function swatch(s: Stratum): string | undefined {
   return m && finding.seen(m).hex
 }
 function label(s: Stratum): string {
-  return s.level === 'set' ? `set ×${s.parts}` : s.level
+  return s.level === 'set' || s.level === 'group' ? `${s.level} ×${s.parts}` : s.level
 }
 function explain(s: Stratum): string {
   const where =
@@ -26,9 +47,11 @@ function explain(s: Stratum): string {
       ? `the whole model, ${counted(s.parts, 'part')}`
       : s.level === 'set'
         ? `the matching set of ${counted(s.parts, 'part')}`
-        : 'this part alone'
+        : s.level === 'group'
+          ? `the group ${s.name}, ${counted(s.parts, 'part')}`
+          : 'this part alone'
   const chosen = workspace.chosen ? workspace.materials.get(workspace.chosen)?.name : undefined
-  const why = s.why ? `${s.why}. ` : ''
+  const why = s.why ? `${s.why}${s.inherited ? `, from scheme ${s.inherited}` : ''}. ` : ''
   return chosen
     ? `${why}Put ${chosen} on ${where}`
     : `${why}What ${where} holds. Choose a chip, then click here to put it on.`
@@ -37,15 +60,23 @@ function explain(s: Stratum): string {
 
 <template>
   <div class="strata" aria-label="Where this look comes from">
-    <div v-for="s in strata" :key="s.level" class="layer" :class="{ wins: s.wins, none: !s.material }">
-      <em>{{ label(s) }}</em>
-      <button class="bar" :title="explain(s)" @click="emit('give', s.level as Level)">
+    <div
+      v-for="s in strata"
+      :key="`${s.level}/${s.target}`"
+      class="layer"
+      :class="{ wins: s.wins, none: !s.material }"
+    >
+      <em :title="s.name">{{ label(s) }}</em>
+      <button class="bar" :title="explain(s)" @click="emit('give', s)">
         <template v-if="material(s)">
           <i :style="{ background: swatch(s) }" />
           <span>{{ material(s)?.code }} {{ material(s)?.name }}</span>
           <small v-if="s.onTop">on top</small>
+          <small v-else-if="s.inherited">from {{ s.inherited }}</small>
         </template>
-        <template v-else>nothing</template>
+        <span v-else
+          >nothing<template v-if="s.differs"> in {{ letter }}</template></span
+        >
       </button>
       <button
         v-if="s.material"
@@ -64,11 +95,24 @@ function explain(s: Stratum): string {
           }}
         </v-tooltip>
       </button>
+      <span v-else />
+      <button
+        v-if="s.differs"
+        class="plain off up"
+        :aria-label="`The ${s.level} as in ${baseLetter}`"
+        @click="emit('back', s)"
+      >
+        <v-icon :icon="mdiSourceBranchRemove" size="14" />
+        <v-tooltip activator="parent" location="top"
+          >Differs from {{ baseLetter }}: have it as there</v-tooltip
+        >
+      </button>
+      <span v-else />
       <button
         v-if="s.material"
         class="plain off"
         :aria-label="`Take ${material(s)?.name} off the ${s.level}`"
-        @click="emit('take', s.level as Level)"
+        @click="emit('take', s)"
       >
         <v-icon :icon="mdiClose" size="14" />
         <v-tooltip activator="parent" location="top">Take it off; what lies beneath shows</v-tooltip>
@@ -78,6 +122,26 @@ function explain(s: Stratum): string {
       <em>file</em>
       <div class="bar"><span>as it arrived</span></div>
     </div>
+    <details v-if="why && held > 0" class="small more">
+      <summary>Why this look?</summary>
+      <p>{{ why.sentence }}</p>
+      <button
+        v-if="held > 1"
+        class="plain"
+        title="Of all levels above; broad ones for all that they cover"
+        @click="emit('off', 'LADDER')"
+      >
+        Take everything off
+      </button>
+      <button
+        v-if="winner"
+        class="plain"
+        title="From every level of everything in this scheme"
+        @click="emit('off', 'MATERIAL')"
+      >
+        Take {{ material(winner)?.name }} off everywhere
+      </button>
+    </details>
   </div>
 </template>
 
@@ -90,7 +154,7 @@ function explain(s: Stratum): string {
 }
 .layer {
   display: grid;
-  grid-template-columns: 56px 1fr 20px 20px;
+  grid-template-columns: 62px 1fr 18px 18px 18px;
   align-items: center;
   gap: 4px;
   font-size: 12px;
@@ -146,12 +210,26 @@ button.bar {
 }
 .off {
   color: var(--soft);
-  width: 20px;
+  width: 18px;
   height: 20px;
   display: grid;
   place-items: center;
 }
 .up {
+  color: var(--accent);
+}
+.layer {
+  column-gap: 3px;
+}
+.more summary {
+  cursor: pointer;
+  color: var(--soft);
+}
+.more p {
+  margin: 3px 0;
+}
+.more button {
+  display: block;
   color: var(--accent);
 }
 </style>

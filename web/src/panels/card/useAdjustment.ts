@@ -18,8 +18,13 @@ interface Beginning {
  * when it came onto the card can be shown and put back.
  *
  * @param only the parts that a change is for; null for all that show the same
+ * @param here whether other schemes stay as they are
  */
-export function useAdjustment(region: ComputedRef<Region | null>, only: Ref<number[] | null>) {
+export function useAdjustment(
+  region: ComputedRef<Region | null>,
+  only: Ref<number[] | null>,
+  here: Ref<boolean>,
+) {
   const workspace = useWorkspace()
   const tried = ref<Preview | null>(null)
   const limit = ref('')
@@ -95,7 +100,7 @@ export function useAdjustment(region: ComputedRef<Region | null>, only: Ref<numb
     asking = false
     const wish =
       'gloss' in values ? await api.preview(workspace.id, at.part, at.span, values).catch(() => null) : null
-    await workspace.adjust(at, only.value, values)
+    await workspace.adjust(at, only.value, values, here.value)
     limit.value = wish?.limit ?? ''
     endTrial()
   }

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { mdiArrowLeft, mdiRedo, mdiUndo } from '@mdi/js'
+import { mdiArrowLeft, mdiHistory, mdiRedo, mdiUndo } from '@mdi/js'
 import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '../../api/client'
 import { useSession } from '../../stores/session'
 import { counted, useWorkspace, type Step } from '../../stores/workspace'
 import AccountsDialog from './AccountsDialog.vue'
+import SchemeDividers from './SchemeDividers.vue'
 
 const workspace = useWorkspace()
 const session = useSession()
@@ -34,6 +35,11 @@ async function keep() {
   await workspace.run((v) => api.changeDetails(workspace.id, v, { ...details }))
 }
 
+function go(step: Step) {
+  workspace.step = step
+  workspace.aside = null
+}
+
 async function signOut() {
   await session.signOut()
   await router.push('/sign-in')
@@ -52,6 +58,7 @@ async function signOut() {
         {{ workspace.state?.client || 'No client yet' }} · <span data-testid="saved">{{ saved }}</span>
       </span>
     </button>
+    <SchemeDividers />
     <nav class="steps" aria-label="Steps">
       <button
         v-for="s in STEPS"
@@ -60,7 +67,7 @@ async function signOut() {
         :class="{ on: s.id === workspace.step }"
         :aria-current="s.id === workspace.step ? 'step' : undefined"
         :title="`${s.name} (${s.key})`"
-        @click="workspace.step = s.id"
+        @click="go(s.id)"
       >
         {{ s.name }}
       </button>
@@ -87,6 +94,15 @@ async function signOut() {
         <v-tooltip activator="parent" location="bottom">{{
           workspace.state?.redo ? `Redo: ${workspace.state.redo}` : 'Nothing to redo'
         }}</v-tooltip>
+      </button>
+      <button
+        class="plain turn"
+        aria-label="History"
+        :aria-pressed="workspace.aside === 'history'"
+        @click="workspace.aside = workspace.aside === 'history' ? null : 'history'"
+      >
+        <v-icon :icon="mdiHistory" size="18" />
+        <v-tooltip activator="parent" location="bottom">History (H)</v-tooltip>
       </button>
       <v-menu>
         <template #activator="{ props: menu }">
@@ -163,7 +179,8 @@ async function signOut() {
 }
 .name {
   padding: 0 10px;
-  max-width: 320px;
+  width: 178px;
+  flex: none;
   line-height: 1.25;
 }
 .name b {
@@ -174,9 +191,11 @@ async function signOut() {
   text-overflow: ellipsis;
 }
 .steps {
+  flex: none;
   margin: 0 auto;
+  padding: 0 14px;
   display: flex;
-  gap: 26px;
+  gap: 20px;
 }
 .steps button {
   padding: 5px 2px 4px;

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
-import { api, bytesAt, type Level, type Scene } from '../../api/client'
+import { api, bytesAt, type Scene, type Spot, type Trial, type Why } from '../../api/client'
 import type { Pulled } from '../../stage/placeHandles'
 import { Stage, type Place, type Region } from '../../stage/Stage'
 import { loadImage } from '../../stage/surfaces'
 import { useDrag } from '../../stores/drag'
 import { stageHandle } from '../../stores/stageHandle'
 import { counted, useWorkspace } from '../../stores/workspace'
+import WhyPanel from './WhyPanel.vue'
 
 const workspace = useWorkspace()
 const drag = useDrag()
@@ -199,8 +200,9 @@ function pick(region: Place | null, event: PointerEvent) {
     return
   }
   if (workspace.applying && region && workspace.chosen) {
-    const level = event.shiftKey ? 'part' : workspace.shownLevel(region)
-    void workspace.assign(level, [region], workspace.chosen)
+    const mapping = event.altKey ? null : workspace.pickedMapping
+    const level = event.shiftKey ? 'part' : null
+    void workspace.assign({ level, regions: [region] }, workspace.chosen, mapping)
     return
   }
   if (!region) workspace.select([])
@@ -228,23 +230,42 @@ function keepThumbnail() {
     .catch(() => undefined) // the list shows the last one instead
 }
 
-const dropLevel = computed<Level>(() =>
-  hovered.value && !drag.narrow ? workspace.shownLevel(hovered.value) : 'part',
-)
-/** What letting go would change: a level's regions for a chip, all that wear the same for a colour alone. */
-const reached = computed(() => {
-  const at = hovered.value
-  if (!at) return []
-  return drag.colour && !drag.narrow ? workspace.sharing(at) : workspace.reach(dropLevel.value, at)
-})
+/** Where letting go would put the chip that is carried, and what would come of it. */
+const aim = shallowRef<{ region: Region; trial: Trial } | null>(null)
 const tag = computed(() => {
-  if (!hovered.value) return ''
-  const name = workspace.scene?.parts[hovered.value.part]?.name ?? ''
-  const count = counted(new Set(reached.value.map((r) => r.part)).size, 'part')
-  if (drag.narrow) return `part · ${name}`
-  if (drag.colour) return `${workspace.materialOf(hovered.value)?.name ?? name} · ${count}`
-  return dropLevel.value === 'part' ? `part · ${name}` : `set · ${count}`
+  const at = hovered.value
+  if (!at) return ''
+  const name = workspace.scene?.parts[at.part]?.name ?? ''
+  if (drag.colour) {
+    const sharing = new Set(workspace.sharing(at).map((r) => r.part)).size
+    return drag.narrow
+      ? `part · ${name}`
+      : `${workspace.materialOf(at)?.name ?? name} · ${counted(sharing, 'part')}`
+  }
+  const trial = aim.value?.region === at ? aim.value.trial : null
+  if (!trial) return '…'
+  const spot = trial as unknown as Spot
+  const what = ['set', 'model'].includes(trial.level)
+    ? `${trial.level} · ${counted(trial.parts, 'part')}`
+    : trial.level === 'group'
+      ? `group ${workspace.spotName(spot)} · ${counted(trial.parts, 'part')}`
+      : `part · ${name}`
+  const kept = trial.hidden > 0 ? ` · ${trial.hidden} keep their own` : ''
+  const hidden = trial.hiddenBy ? ` · stays hidden here by the ${trial.hiddenBy}’s own` : ''
+  const also = trial.alsoIn.length > 0 ? ` · also in ${trial.alsoIn.join(', ')}` : ''
+  return what + kept + hidden + also
 })
+
+/** The spot that the cursor and the keys name: the one that shows, the part with Shift, or steps from there. */
+async function aimAt(region: Region, material: string): Promise<Trial> {
+  const ask = (spot: Spot | null) => api.trial(workspace.id, spot, region.part, region.span, material)
+  const spots = workspace.spotsOf(region)
+  if (drag.narrow) return ask(spots.at(-1) ?? null)
+  const shows = await ask(null)
+  if (drag.steps === 0) return shows
+  const from = spots.findIndex((s) => s.level === shows.level && s.target === shows.target)
+  return ask(spots[Math.max(0, Math.min(spots.length - 1, from + drag.steps))] ?? null)
+}
 /** The colour of what lies under the cursor, changed to the one that is carried; all else stays. */
 const recoloured = computed(() => {
   const at = hovered.value
@@ -260,7 +281,7 @@ watch(
     if (!same) hovered.value = under
   },
 )
-watch([hovered, reached, () => drag.carries], async () => {
+watch([hovered, () => drag.narrow, () => drag.steps, () => drag.carries], async () => {
   const mine = ++trial
   const region = hovered.value
   if (!region || !drag.carries) {
@@ -268,13 +289,18 @@ watch([hovered, reached, () => drag.carries], async () => {
     return
   }
   try {
-    const look = recoloured.value
-      ? {
-          physical: (await api.preview(workspace.id, region.part, region.span, recoloured.value)).physical,
-          mapping: workspace.lookOf(region)?.mapping ?? 'metric',
-        }
-      : drag.material && (await api.trial(workspace.id, region.part, drag.material.id))
-    if (look && mine === trial) stageHandle.value?.tryOn(reached.value, look.physical, look.mapping)
+    if (recoloured.value) {
+      const { physical } = await api.preview(workspace.id, region.part, region.span, recoloured.value)
+      const spans = workspace.scene?.parts[region.part]?.sets.map((_, span) => ({ part: region.part, span }))
+      const reached = drag.narrow ? (spans ?? []) : workspace.sharing(region)
+      if (mine === trial)
+        stageHandle.value?.tryOn(reached, physical, workspace.lookOf(region)?.mapping ?? 'metric')
+    } else if (drag.material) {
+      const aimed = await aimAt(region, drag.material.id)
+      if (mine !== trial) return
+      aim.value = { region, trial: aimed }
+      stageHandle.value?.tryOn(aimed.reached, aimed.look.physical, aimed.look.mapping)
+    }
   } catch (e) {
     workspace.report(e)
   }
@@ -286,21 +312,62 @@ let letGo = false
 async function drop() {
   const region = hovered.value
   const material = drag.material
-  const level = dropLevel.value
   const values = recoloured.value
   hovered.value = null
   if (!region) return
   const only = drag.narrow ? [region.part] : null
+  const aimed = aim.value?.region === region ? aim.value.trial : null
+  const level = drag.narrow ? 'part' : null
   trial++
   letGo = true
   workspace.select([region])
   if (values) await workspace.adjust(region, only, values)
   if (material) {
     workspace.chosen = material.id
-    await workspace.assign(level, [region], material.id)
+    workspace.pickedMapping = null
+    await workspace.assign(aimed ? spotOf(aimed) : { level, regions: [region] }, material.id)
   }
   letGo = false
   if (!drag.carries) stageHandle.value?.endTrial()
+}
+
+function spotOf({ level, target }: Trial): Spot {
+  return { level: level as Spot['level'], target }
+}
+
+/** Where the cursor is over the stage, for what is asked about the part under it. */
+const cursor = shallowRef<{ x: number; y: number } | null>(null)
+/** Why the part under the cursor looks as it does, at the cursor. */
+const explained = shallowRef<{ x: number; y: number; region: Region; why: Why } | null>(null)
+async function explain() {
+  const at = cursor.value
+  if (explained.value) {
+    explained.value = null
+    return
+  }
+  const region = at ? (stageHandle.value?.at(at.x, at.y) ?? null) : null
+  if (!at || !region) {
+    workspace.tell('Hold the cursor over a part, then press W.')
+    return
+  }
+  try {
+    explained.value = { ...at, region, why: await api.why(workspace.id, region.part, region.span) }
+  } catch (e) {
+    workspace.report(e)
+  }
+}
+watch(
+  () => workspace.state,
+  () => (explained.value = null),
+)
+
+/** Takes the look under the cursor up, or that of the selection. */
+function pickUp() {
+  const at = cursor.value
+  const under = at ? (stageHandle.value?.at(at.x, at.y) ?? null) : null
+  const region = under ?? workspace.current
+  if (region) workspace.pickUp(region, true)
+  else workspace.tell('Hold the cursor over a part, then press Q.')
 }
 
 function frame() {
@@ -311,16 +378,30 @@ function isolate() {
   const parts = [...new Set(workspace.selection.map((r) => r.part))]
   workspace.isolated = workspace.isolated || parts.length === 0 ? null : parts
 }
-defineExpose({ frame, isolate })
+/** Whether there was an explanation to close. */
+function endExplaining(): boolean {
+  const open = explained.value !== null
+  explained.value = null
+  return open
+}
+defineExpose({ frame, isolate, explain, endExplaining, pickUp })
 </script>
 
 <template>
-  <div class="frame" :class="{ applying: workspace.applying }">
+  <div
+    class="frame"
+    :class="{ applying: workspace.applying }"
+    @pointermove="cursor = { x: $event.clientX, y: $event.clientY }"
+    @pointerleave="cursor = null"
+  >
     <div ref="element" class="stage" data-testid="stage" />
     <p v-if="failed" class="failed">{{ failed }}</p>
     <div v-if="workspace.applying && workspace.chosen" class="note">
-      Click parts to put <b>{{ workspace.materials.get(workspace.chosen)?.name }}</b> on their set
-      <span class="soft small">Shift: only the part · Esc ends</span>
+      Click parts to put <b>{{ workspace.materials.get(workspace.chosen)?.name }}</b> on them
+      <span class="soft small">
+        where it shows · Shift: only the part
+        <template v-if="workspace.pickedMapping"> · Alt: the material alone</template> · Esc ends
+      </span>
     </div>
     <div v-else-if="ageing > 0 && !drag.carries" class="note" role="status">
       Working out how {{ counted(ageing, 'part') }} {{ ageing === 1 ? 'ages' : 'age' }} …
@@ -330,8 +411,8 @@ defineExpose({ frame, isolate })
       <template v-if="hovered">
         over <b>{{ workspace.scene?.parts[hovered.part]?.name }}</b>
         <span class="soft small">
-          let go to {{ drag.colour ? 'give it this colour alone' : 'apply' }} · Shift: only the part · Esc:
-          leave it
+          let go to {{ drag.colour ? 'give it this colour alone' : 'apply' }} · Shift: only the part
+          <template v-if="!drag.colour"> · wheel or ↑ ↓: broader, narrower</template> · Esc: leave it
         </span>
       </template>
       <span v-else class="soft small">carry it onto the model</span>
@@ -352,6 +433,13 @@ defineExpose({ frame, isolate })
         <v-tooltip activator="parent" location="top">X</v-tooltip>
       </v-btn>
     </div>
+    <WhyPanel
+      v-if="explained"
+      :why="explained.why"
+      :x="explained.x"
+      :y="explained.y"
+      @close="explained = null"
+    />
     <Teleport to="body">
       <div v-if="drag.carries" class="carried" :style="{ left: `${drag.x}px`, top: `${drag.y}px` }">
         <i

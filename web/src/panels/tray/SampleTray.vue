@@ -91,7 +91,7 @@ function lookAfter() {
 const chosen = computed(() => (workspace.chosen ? workspace.materials.get(workspace.chosen) : undefined))
 const setParts = computed(() => {
   const region = workspace.current
-  return region ? new Set(workspace.reach('set', region).map((r) => r.part)).size : 0
+  return region ? (workspace.scene?.sets[workspace.setOf(region)]?.parts ?? 0) : 0
 })
 
 function choose(m: Material, event?: MouseEvent | KeyboardEvent) {
@@ -101,15 +101,16 @@ function choose(m: Material, event?: MouseEvent | KeyboardEvent) {
     if (closer.material) closer.look(m)
   }
 }
-function put(level: Level) {
+/** On all that is selected; without a level, on the one at which each shows it. */
+function put(level: Level | null) {
   if (workspace.chosen && workspace.selection.length > 0)
-    void workspace.assign(level, workspace.selection, workspace.chosen)
+    void workspace.assign({ level, regions: workspace.selection }, workspace.chosen)
 }
 function quick(m: Material) {
   choose(m)
   if (!workspace.current)
     workspace.tell('Select a part first, then put the chip on it; or drag the chip onto the model.')
-  else put(workspace.shownLevel(workspace.current))
+  else put(null)
 }
 function beside() {
   finding.open = true

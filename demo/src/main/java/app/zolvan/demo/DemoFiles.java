@@ -29,8 +29,8 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * Writes the demo scenario into a folder: each model as GLB by our own writer, and {@code demo.json}, which says which
- * library material each matching set and part starts with.
+ * Writes the demo scenario into a folder: each model as GLB by our own writer, and {@code demo.json}, which says in which
+ * schemes each model is dressed and which library material each matching set has in them.
  */
 public final class DemoFiles {
     private DemoFiles() {}
@@ -44,7 +44,7 @@ public final class DemoFiles {
         Files.createDirectories(folder);
         glb(folder.resolve("storm-lantern.glb"), "Pilot storm lantern", StormLantern.model(Vessel.CLOSED_BODIES));
         Map<String, Object> sets = new LinkedHashMap<>();
-        sets.put("mat_07", "PT-017");
+        sets.put("mat_07", "PT-014");
         sets.put("Solid 12 copy", "MT-003");
         sets.put("mat_03", "GL-001");
         sets.put("mat_03.001", "LQ-004");
@@ -58,7 +58,22 @@ public final class DemoFiles {
         project.put("client", "Brannoch Outfitters");
         project.put("unit", "mm");
         project.put("file", "storm-lantern.glb");
-        project.put("sets", sets);
+        project.put(
+                "schemes",
+                List.of(
+                        scheme("Harbour red", "As the harbour boats are painted.", "READY", null, sets),
+                        scheme(
+                                "Raw brass",
+                                "Nothing painted: brass that may age.",
+                                "IDEA",
+                                "Harbour red",
+                                Map.of("mat_07", "MT-039", "Material #4", "LE-011")),
+                        scheme(
+                                "Night black",
+                                "For the winter catalogue.",
+                                "IDEA",
+                                "Harbour red",
+                                Map.of("mat_07", "PT-022", "Solid 12 copy", "MT-045", "Material #4", "LE-005"))));
         Map<String, Object> demo = new LinkedHashMap<>();
         demo.put("studio", "Alder & Quay");
         demo.put("projects", List.of(project, sauna(folder)));
@@ -113,8 +128,38 @@ public final class DemoFiles {
         project.put("client", "Harbour Bathing Society");
         project.put("unit", "mm");
         project.put("file", "floating-sauna.dae");
-        project.put("sets", sets);
+        Map<String, Object> pale = new LinkedHashMap<>(sets);
+        pale.put("Default", "WD-004");
+        pale.put("mat_07", "WD-044");
+        pale.put("mat_07.001", "WD-034");
+        pale.put("Material #4", "WD-004");
+        pale.put("mat_02 (2)", "MT-009");
+        project.put(
+                "schemes",
+                List.of(
+                        scheme("Tarred pine", "Dark against the water, slate above.", "IDEA", null, sets),
+                        scheme("Pale ash", "Light inside and out, zinc above.", "READY", null, pale),
+                        scheme(
+                                "Larch and copper",
+                                "Pale ash inside; what the weather reaches may change.",
+                                "IDEA",
+                                "Pale ash",
+                                Map.of("Default", "WD-031", "mat_02 (2)", "MT-012"))));
         return project;
+    }
+
+    /** @param base the name of the scheme that it is based on; null for none */
+    private static Map<String, Object> scheme(
+            String name, String description, String state, String base, Map<String, Object> sets) {
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("name", name);
+        out.put("description", description);
+        out.put("state", state);
+        if (base != null) {
+            out.put("base", base);
+        }
+        out.put("sets", sets);
+        return out;
     }
 
     private static void write(ModelWriter writer, DressedModel model, Path folder, String base) throws IOException {

@@ -38,7 +38,9 @@ class AccessTest extends ServerTest {
                 "/state",
                 "/exports",
                 "/exports/glb",
-                "/strata?part=0&span=0",
+                "/why?part=0&span=0",
+                "/trial?level=part&target=0&part=0&span=0&material=" + UUID.randomUUID(),
+                "/history",
                 "/thumbnail",
                 "/assets/" + mesh)) {
             assertThat(other.get(project + path).status()).as(path).isEqualTo(404);
@@ -48,6 +50,13 @@ class AccessTest extends ServerTest {
         }
         Map<String, Object> take = Map.of("level", "part", "targets", List.of(0));
         assertThat(other.post(project + "/assignments", take, 1).status()).isEqualTo(404);
+        Map<String, Object> copy = Map.of("name", "Mine", "beginning", "EMPTY");
+        assertThat(other.post(project + "/schemes", copy, 1).status()).isEqualTo(404);
+        assertThat(other.post(project + "/history/1/return", Map.of(), 1).status())
+                .isEqualTo(404);
+        assertThat(other.put(project + "/history/1/name", Map.of("name", "Mine"))
+                        .status())
+                .isEqualTo(404);
         Map<String, Object> form = Map.of("form", "GROUND");
         assertThat(other.post(project + "/models", form, 1).status()).isEqualTo(404);
         assertThat(other.delete(project + "/models/0", 1).status()).isEqualTo(404);

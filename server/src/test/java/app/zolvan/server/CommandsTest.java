@@ -3,7 +3,6 @@ package app.zolvan.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -29,12 +28,14 @@ class CommandsTest extends ProjectTest {
         assign("part", LEG, "MT-012");
         assertThat(shown(LEG)).isEqualTo("Raw copper");
         assertThat(shown(OTHER_LEG)).isEqualTo("Spun brass");
-        JsonNode strata = browser.get(project + "/strata?part=1&span=0").json();
+        JsonNode strata = get("/why?part=1&span=0").get("levels");
         assertThat(strata.get(0).get("level").asString()).isEqualTo("model");
         assertThat(strata.get(1).get("level").asString()).isEqualTo("set");
         assertThat(strata.get(1).get("wins").asBoolean()).isFalse();
         assertThat(strata.get(1).get("why").asString()).isEqualTo("hidden: the part has its own");
-        assertThat(strata.get(2).get("wins").asBoolean()).isTrue();
+        assertThat(strata.get(2).get("level").asString()).isEqualTo("group");
+        assertThat(strata.get(2).get("material").isNull()).isTrue();
+        assertThat(strata.get(3).get("wins").asBoolean()).isTrue();
         assign("part", LEG, null);
         assertThat(shown(LEG)).as("what lies beneath appears").isEqualTo("Spun brass");
         assign("set", setOf(LEG), null);
@@ -274,10 +275,10 @@ class CommandsTest extends ProjectTest {
         post("/on-top", Map.of("level", "model", "target", 0, "onTop", true));
         assertThat(state.get("undo").asString()).isEqualTo("On top: the whole model");
         assertThat(shown(LEG)).isEqualTo(paint);
-        JsonNode strata = get("/strata?part=1&span=0");
+        JsonNode strata = get("/why?part=1&span=0").get("levels");
         assertThat(strata.get(0).get("onTop").asBoolean()).isTrue();
         assertThat(strata.get(0).get("why").asString()).contains("on top");
-        assertThat(strata.get(2).get("why").asString()).isEqualTo("hidden: the model’s is on top");
+        assertThat(strata.get(3).get("why").asString()).isEqualTo("hidden: the model’s is on top");
         post("/undo", Map.of());
         assertThat(shown(LEG)).isEqualTo("Spun brass");
         Map<String, Object> nothing = Map.of("level", "set", "target", 0, "onTop", true);
@@ -500,12 +501,6 @@ class CommandsTest extends ProjectTest {
         Browser.Answer bad = browser.post("/api/colours/typed", Map.of("text", "reddish"));
         assertThat(bad.status()).isEqualTo(422);
         assertThat(bad.sentence()).contains("“reddish” is no colour");
-    }
-
-    private void assign(String level, int target, String code) {
-        Map<String, Object> body = new HashMap<>(Map.of("level", level, "targets", Arrays.asList(target)));
-        body.put("material", code == null ? null : libraryMaterial(code));
-        post("/assignments", body);
     }
 
     private void adjust(int part, boolean onlyPart, String parameter, double value) {

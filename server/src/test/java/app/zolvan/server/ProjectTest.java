@@ -2,13 +2,17 @@ package app.zolvan.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import tools.jackson.databind.JsonNode;
 
 /** A test on one project: where it is, its state after the last command, and what its parts show. */
 abstract class ProjectTest extends ServerTest {
     protected String project;
     protected JsonNode state;
+    /** The scheme that is looked at; empty for the first. */
+    protected String scheme = "";
 
     /** Goes on with a project that was just made. */
     protected void open(String address) {
@@ -17,7 +21,7 @@ abstract class ProjectTest extends ServerTest {
     }
 
     protected JsonNode get(String path) {
-        return browser.get(project + path).json();
+        return browser.get(project + inScheme(path)).json();
     }
 
     /** A command that is expected to be done. */
@@ -29,7 +33,18 @@ abstract class ProjectTest extends ServerTest {
 
     /** A command that may be refused. */
     protected Browser.Answer tried(String path, Object body) {
-        return browser.post(project + path, body, version());
+        return browser.post(project + inScheme(path), body, version());
+    }
+
+    private String inScheme(String path) {
+        return scheme.isEmpty() ? path : path + (path.contains("?") ? "&" : "?") + "scheme=" + scheme;
+    }
+
+    /** Gives a library material, or takes off what is there where the code is null. */
+    protected void assign(String level, int target, String code) {
+        Map<String, Object> body = new HashMap<>(Map.of("level", level, "targets", List.of(target)));
+        body.put("material", code == null ? null : libraryMaterial(code));
+        post("/assignments", body);
     }
 
     protected long version() {

@@ -77,11 +77,15 @@ public class CleanUp {
     }
 
     /**
-     * Keeps the model as it would be without some leftovers.
+     * What the project's model would be.
      *
-     * @return its SHA-256
+     * @param kept   its SHA-256
+     * @param groups for each group that stays its index from then on
      */
-    public String without(UUID project, Leftovers some) {
+    public record Cleaned(String kept, Map<Integer, Integer> groups) {}
+
+    /** Keeps the model as it would be without some leftovers. */
+    public Cleaned without(UUID project, Leftovers some) {
         ModelRows now = models.rows(project);
         Set<Integer> gone =
                 some.groups().stream().map(Leftovers.EmptyGroup::index).collect(Collectors.toSet());
@@ -107,6 +111,6 @@ public class CleanUp {
         String digest = assets.store(
                 json.writeValueAsBytes(new ModelRows(now.model(), placed, groups, sets, parts)), ModelStore.JSON);
         assets.addToProject(project, digest);
-        return digest;
+        return new Cleaned(digest, number);
     }
 }

@@ -21,8 +21,10 @@ import app.zolvan.server.model.ModelMapper.SetRow;
 import app.zolvan.server.model.ModelMapper.UpdateRow;
 import app.zolvan.server.problem.Problem;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -288,8 +290,14 @@ public class ModelUpdates {
      * @param kept      SHA-256 of the model as it would be
      * @param materials to be added
      * @param newerOf   for each part that is found again its index from then on
+     * @param groups    likewise for each group
      */
-    public record Applied(String fileName, String kept, List<MaterialRow> materials, Map<Integer, Integer> newerOf) {}
+    public record Applied(
+            String fileName,
+            String kept,
+            List<MaterialRow> materials,
+            Map<Integer, Integer> newerOf,
+            Map<Integer, Integer> groups) {}
 
     /**
      * Puts the model together as it would be.
@@ -328,7 +336,33 @@ public class ModelUpdates {
         String digest = assets.store(json.writeValueAsBytes(rows), ModelStore.JSON);
         assets.addToProject(project, digest);
         mapper.deleteUpdate(project);
-        return new Applied(row.fileName(), digest, p.materials, newerOf);
+        return new Applied(row.fileName(), digest, p.materials, newerOf, groups(now, first));
+    }
+
+    /** A group goes on being the one that is called alike within groups called alike; of several the one in the same turn. */
+    private static Map<Integer, Integer> groups(ModelRows now, ModelRows first) {
+        Map<String, Deque<Integer>> newer = new HashMap<>();
+        for (int g = 0; g < first.groups().size(); g++) {
+            newer.computeIfAbsent(path(first.groups(), g), k -> new ArrayDeque<>())
+                    .add(g);
+        }
+        Map<Integer, Integer> out = new HashMap<>();
+        int own = now.firstGroups();
+        for (int g = 0; g < now.groups().size(); g++) {
+            Integer to = g >= own
+                    ? Integer.valueOf(g - own + first.groups().size())
+                    : newer.getOrDefault(path(now.groups(), g), new ArrayDeque<>())
+                            .poll();
+            if (to != null) {
+                out.put(g, to);
+            }
+        }
+        return out;
+    }
+
+    private static String path(List<GroupRow> groups, int g) {
+        GroupRow row = groups.get(g);
+        return (row.parent() < 0 ? "" : path(groups, row.parent())) + '\n' + row.name();
     }
 
     /** The sets of the proposal; those that designers have made or named since the file was read stay. */

@@ -219,8 +219,9 @@ public class PlacedModels {
      *
      * @param kept   its SHA-256
      * @param copies for each part that is new the one that it is like
+     * @param groups for each group that is new and stands for one within the model that one
      */
-    public record Repeated(String kept, Map<Integer, Integer> copies) {}
+    public record Repeated(String kept, Map<Integer, Integer> copies, Map<Integer, Integer> groups) {}
 
     /** @param moves what moves the model to where each copy stands, in the world */
     public Repeated repeat(UUID project, int index, List<Transform> moves) {
@@ -242,6 +243,7 @@ public class PlacedModels {
         List<GroupRow> groups = new ArrayList<>(now.groups());
         List<PartRow> parts = new ArrayList<>(now.parts());
         Map<Integer, Integer> copies = new HashMap<>();
+        Map<Integer, Integer> groupCopies = new HashMap<>();
         String prefix = placed.name() + " ";
         int firstNumber = 2
                 + (int) within.stream()
@@ -254,6 +256,7 @@ public class PlacedModels {
             groups.add(new GroupRow(project, groups.size(), placed.group(), name, local.columns()));
             for (GroupRow g : within) {
                 number.put(g.idx(), groups.size());
+                groupCopies.put(groups.size(), g.idx());
                 groups.add(new GroupRow(
                         project, groups.size(), number.getOrDefault(g.parent(), Model.NONE), g.name(), g.local()));
             }
@@ -271,7 +274,8 @@ public class PlacedModels {
                 .map(m -> m.idx() == index ? m.with(m.groupIdx(), m.faces() * (moves.size() + 1)) : m)
                 .toList();
         ModelRows rows = new ModelRows(now.model(), all, groups, now.sets(), parts);
-        return new Repeated(kept(project, models.measured(rows, placed.belonging() == Belonging.DESIGN)), copies);
+        return new Repeated(
+                kept(project, models.measured(rows, placed.belonging() == Belonging.DESIGN)), copies, groupCopies);
     }
 
     /**
@@ -279,8 +283,9 @@ public class PlacedModels {
      *
      * @param kept    its SHA-256
      * @param newerOf for each part that stays its index from then on
+     * @param groups  likewise for each group
      */
-    public record Removed(String kept, Map<Integer, Integer> newerOf) {}
+    public record Removed(String kept, Map<Integer, Integer> newerOf, Map<Integer, Integer> groups) {}
 
     public Removed without(UUID project, int index) {
         ModelRows now = models.rows(project);
@@ -308,7 +313,7 @@ public class PlacedModels {
                 .map(m -> m.inGroup(number.getOrDefault(m.groupIdx(), Model.NONE)))
                 .toList();
         ModelRows rows = new ModelRows(now.model(), all, groups, now.sets(), parts);
-        return new Removed(kept(project, models.measured(rows, counted)), newerOf);
+        return new Removed(kept(project, models.measured(rows, counted)), newerOf, number);
     }
 
     /** Parts where they stand. */

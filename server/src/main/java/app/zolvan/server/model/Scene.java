@@ -1,5 +1,6 @@
 package app.zolvan.server.model;
 
+import app.zolvan.core.assign.Level;
 import app.zolvan.core.context.Belonging;
 import app.zolvan.core.context.HelperForm;
 import app.zolvan.core.context.Placement;
@@ -8,6 +9,7 @@ import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.prepare.Role;
 import app.zolvan.server.problem.Problem;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
@@ -141,6 +143,58 @@ public record Scene(
             throw Problem.notFound("part");
         }
         return p;
+    }
+
+    /** The groups that hold a part, outer to inner. */
+    public List<Integer> groupsAround(Part part) {
+        List<Integer> out = new ArrayList<>();
+        for (int g = part.group(); g >= 0; g = groups.get(g).parent()) {
+            out.add(0, g);
+        }
+        return out;
+    }
+
+    /** Whether what is put on a target reaches a span of a part. */
+    public boolean covers(Level level, int target, Part part, int span) {
+        return switch (level) {
+            case MODEL -> part.model() == target;
+            case SET -> part.sets().get(span) == target;
+            case GROUP -> groupsAround(part).contains(target);
+            case PART -> part.index() == target;
+            case FACE -> false; // no part has faces of its own yet
+        };
+    }
+
+    /** Whether it reaches any of its spans. */
+    public boolean covers(Level level, int target, Part part) {
+        return level == Level.SET ? part.sets().contains(target) : covers(level, target, part, 0);
+    }
+
+    /** @throws Problem where a model has no such target */
+    public void requireTarget(Level level, int target) {
+        boolean there = switch (level) {
+            case MODEL -> models.stream().anyMatch(m -> m.index() == target);
+            case SET -> target >= 0 && target < sets.size();
+            case GROUP -> target >= 0 && target < groups.size();
+            case PART -> target >= 0 && target < parts.size();
+            case FACE -> false;
+        };
+        if (!there) {
+            throw Problem.notFound(level.word());
+        }
+    }
+
+    /** A target in words, such as "set “Brass”". */
+    public String told(Level level, int target) {
+        return switch (level) {
+            case SET -> "set “" + sets.get(target).name() + "”";
+            case GROUP -> "group “" + groups.get(target).name() + "”";
+            case PART -> parts.get(target).name();
+            default ->
+                models.size() == 1
+                        ? "the whole model"
+                        : "all of “" + model(target).name() + "”";
+        };
     }
 
     /** The groups around models that are no part of the design. */

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "type")
 @JsonSubTypes({
     @JsonSubTypes.Type(value = Change.OfEntry.class, name = "entry"),
+    @JsonSubTypes.Type(value = Change.OfScheme.class, name = "scheme"),
     @JsonSubTypes.Type(value = Change.OfMaterial.class, name = "material"),
     @JsonSubTypes.Type(value = Change.OfProject.class, name = "project"),
     @JsonSubTypes.Type(value = Change.OfPart.class, name = "part"),
@@ -37,6 +38,15 @@ sealed interface Change {
         @Override
         public Change inverse() {
             return new OfEntry(scheme, level, target, side, after, before);
+        }
+    }
+
+    /** A scheme itself, without what its slots hold. */
+    record OfScheme(UUID id, SchemeMapper.@Nullable SchemeRow before, SchemeMapper.@Nullable SchemeRow after)
+            implements Change {
+        @Override
+        public Change inverse() {
+            return new OfScheme(id, after, before);
         }
     }
 

@@ -5,14 +5,17 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.CleanUp;
 import app.zolvan.server.model.Leftovers;
 import app.zolvan.server.model.ModelStore;
+import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -25,6 +28,7 @@ public class CleanUpCommands {
     private final MaterialService materials;
     private final ModelStore models;
     private final CleanUp cleanUp;
+    private final UpdateCommands updates;
 
     CleanUpCommands(
             CommandService commands,
@@ -32,13 +36,15 @@ public class CleanUpCommands {
             SchemeMapper schemes,
             MaterialService materials,
             ModelStore models,
-            CleanUp cleanUp) {
+            CleanUp cleanUp,
+            UpdateCommands updates) {
         this.commands = commands;
         this.projects = projects;
         this.schemes = schemes;
         this.materials = materials;
         this.models = models;
         this.cleanUp = cleanUp;
+        this.updates = updates;
     }
 
     public Leftovers leftovers(Account account, UUID projectId) {
@@ -69,7 +75,12 @@ public class CleanUpCommands {
         }
         List<Change> changes = new ArrayList<>();
         if (!going.materials().isEmpty() || !going.groups().isEmpty()) {
-            changes.add(new Change.OfModel(models.keep(projectId), cleanUp.without(projectId, going)));
+            String before = models.keep(projectId);
+            CleanUp.Cleaned cleaned = cleanUp.without(projectId, going);
+            changes.add(new Change.OfModel(before, cleaned.kept()));
+            Map<Integer, Integer> parts = models.scene(projectId).parts().stream()
+                    .collect(Collectors.toMap(Scene.Part::index, Scene.Part::index));
+            updates.moveEntries(projectId, parts, cleaned.groups(), changes);
         }
         going.materials().forEach(m -> changes.add(new Change.OfMaterial(m.id(), materials.find(m.id()), null)));
         going.images().forEach(i -> changes.add(new Change.OfImage(i.sha256(), true, false)));

@@ -2,8 +2,6 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
-import app.zolvan.core.assign.LookTrace;
-import app.zolvan.core.assign.LookTrace.Aspect;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Facts;
 import app.zolvan.core.material.Surface;
@@ -23,6 +21,7 @@ import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import app.zolvan.server.scheme.ProjectState.LookWire;
 import app.zolvan.server.scheme.ProjectState.RegionWire;
+import app.zolvan.server.scheme.ProjectState.SchemeWire;
 import app.zolvan.server.scheme.ProjectState.UsedMaterial;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -46,8 +45,6 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Service
 public class CommandService {
-    private static final String BOTH = "BOTH";
-
     private final SchemeMapper mapper;
     private final SchemeService schemes;
     private final MaterialService materials;
@@ -71,137 +68,6 @@ public class CommandService {
         this.events = events;
         this.scenes = scenes;
         this.json = json;
-    }
-
-    /** Gives a material to sets or parts, or takes theirs away when {@code material} is null. */
-    @Transactional
-    public ProjectState assign(
-            Account account, UUID projectId, long seen, Level level, List<Integer> targets, @Nullable UUID material) {
-        return assign(account, projectId, seen, level, targets, material, false);
-    }
-
-    /**
-     * The same.
-     *
-     * @param lookOnly whether each target stays made of what it is made of now
-     */
-    @Transactional
-    ProjectState assign(
-            Account account,
-            UUID projectId,
-            long seen,
-            Level level,
-            List<Integer> targets,
-            @Nullable UUID material,
-            boolean lookOnly) {
-        Project project = begin(account, projectId, seen);
-        LookTable looks = schemes.looks(project);
-        List<Change> changes = new ArrayList<>();
-        Map<Facts, MaterialRow> copies = new HashMap<>();
-        String name = "";
-        for (int target : targets) {
-            requireTarget(looks.scene(), level, target);
-            UUID given = null;
-            if (material != null) {
-                Facts kept = lookOnly ? substanceOf(looks, level, target) : Facts.NONE;
-                MaterialRow row = copies.computeIfAbsent(
-                        kept, f -> usableCopy(project, material, f.hasSubstance() ? f : null, changes));
-                given = row.id();
-                name = row.name();
-            }
-            changes.add(entryChange(project, level, target, given));
-        }
-        copies.values().forEach(row -> materials.noteUse(account.id(), row));
-        String where = describe(looks.scene(), level, targets);
-        String what = name + (lookOnly ? ", the look alone," : "") + " on " + where;
-        return commit(account, project, material == null ? "Take off " + where : what, changes);
-    }
-
-    /**
-     * Has another material shown wherever one is, in every scheme; where what arrived is shown, its sets get the other.
-     * Mappings stay.
-     */
-    @Transactional
-    public ProjectState replace(Account account, UUID projectId, long seen, UUID material, UUID by) {
-        Project project = begin(account, projectId, seen);
-        MaterialRow old = materials.requireUsable(projectId, material);
-        List<Change> changes = new ArrayList<>();
-        MaterialRow other = usableCopy(project, by, null, changes);
-        if (other.id().equals(old.id())) {
-            throw Problem.ofField("by", "“" + old.name() + "” is shown there already.");
-        }
-        int places = 0;
-        Scene scene = scenes.scene(projectId);
-        for (SchemeMapper.SchemeRow scheme : mapper.schemes(projectId)) {
-            Set<Integer> dressed = new HashSet<>();
-            for (SchemeMapper.EntryRow e : mapper.entries(scheme.id())) {
-                if (e.level().equals(Level.SET.name())) {
-                    dressed.add(e.target());
-                }
-                if (old.id().equals(e.materialId())) {
-                    SchemeMapper.EntryRow after = new SchemeMapper.EntryRow(
-                            scheme.id(), e.level(), e.target(), e.side(), other.id(), e.mapping(), e.onTop());
-                    changes.add(new Change.OfEntry(scheme.id(), e.level(), e.target(), e.side(), e, after));
-                    places++;
-                }
-            }
-            for (Scene.MatchingSet set : scene.sets()) {
-                if (old.id().equals(set.source()) && !dressed.contains(set.index())) {
-                    SchemeMapper.EntryRow after = new SchemeMapper.EntryRow(
-                            scheme.id(), Level.SET.name(), set.index(), BOTH, other.id(), null, false);
-                    changes.add(new Change.OfEntry(scheme.id(), Level.SET.name(), set.index(), BOTH, null, after));
-                    places++;
-                }
-            }
-        }
-        if (places == 0) {
-            throw Problem.conflict("nothing", "“" + old.name() + "” is on nothing that could show another.", null);
-        }
-        materials.noteUse(account.id(), other);
-        return commit(
-                account,
-                project,
-                "Replace " + old.name() + " by " + other.name() + " in "
-                        + (places == 1 ? "1 place" : places + " places"),
-                changes);
-    }
-
-    /** What a set or part is made of now, by its name and numbers. */
-    private static Facts substanceOf(LookTable looks, Level level, int target) {
-        for (Scene.Part p : looks.scene().parts()) {
-            boolean covered = level == Level.MODEL ? p.model() == target : p.index() == target;
-            int span = level == Level.SET ? p.sets().indexOf(target) : covered ? 0 : -1;
-            MaterialRow worn = span < 0 ? null : looks.shown(p.index(), span).material();
-            if (worn != null && worn.known().hasSubstance()) {
-                return Facts.NONE.madeOf(KeepCommands.nameOf(worn), worn.known());
-            }
-        }
-        return Facts.NONE;
-    }
-
-    /**
-     * Gives sets the materials that a table says.
-     *
-     * @param wanted library materials by set
-     */
-    @Transactional
-    ProjectState dress(Account account, UUID projectId, long seen, String table, Map<Integer, UUID> wanted) {
-        Project project = begin(account, projectId, seen);
-        if (wanted.isEmpty()) {
-            throw Problem.conflict("nothing", "No set without a look fits a row of “" + table + "”.", null);
-        }
-        List<Change> changes = new ArrayList<>();
-        Map<UUID, UUID> copies = new HashMap<>();
-        wanted.forEach((set, material) -> {
-            UUID copy = copies.computeIfAbsent(
-                    material, m -> usableCopy(project, m, null, changes).id());
-            changes.add(entryChange(project, Level.SET, set, copy));
-        });
-        return commit(
-                account,
-                project,
-                "Dress " + (wanted.size() == 1 ? "1 set" : wanted.size() + " sets") + " by " + table,
-                changes);
     }
 
     /**
@@ -230,59 +96,6 @@ public class CommandService {
         return copy;
     }
 
-    private static void requireTarget(Scene scene, Level level, int target) {
-        boolean there = switch (level) {
-            case MODEL -> scene.models().stream().anyMatch(m -> m.index() == target);
-            case SET -> target >= 0 && target < scene.sets().size();
-            case PART -> target >= 0 && target < scene.parts().size();
-            case GROUP, FACE -> false; // nothing is given to these yet
-        };
-        if (!there) {
-            throw Problem.notFound(level.word());
-        }
-    }
-
-    private static String describe(Scene scene, Level level, List<Integer> targets) {
-        if (targets.size() > 1) {
-            return targets.size() + " " + level.word() + "s";
-        }
-        int target = targets.get(0);
-        return switch (level) {
-            case SET -> "set “" + scene.sets().get(target).name() + "”";
-            case PART -> scene.parts().get(target).name();
-            default ->
-                scene.models().size() == 1
-                        ? "the whole model"
-                        : "all of “" + scene.model(target).name() + "”";
-        };
-    }
-
-    Change entryChange(Project project, Level level, int target, @Nullable UUID material) {
-        UUID scheme = schemes.schemeId(project.id());
-        SchemeMapper.EntryRow before =
-                mapper.entry(scheme, level.name(), target, BOTH).orElse(null);
-        SchemeMapper.EntryRow after = material == null
-                ? null
-                : new SchemeMapper.EntryRow(
-                        scheme,
-                        level.name(),
-                        target,
-                        BOTH,
-                        material,
-                        before == null ? null : before.mapping(),
-                        before != null && before.onTop());
-        return new Change.OfEntry(scheme, level.name(), target, BOTH, before, after);
-    }
-
-    /** What a part would show if it were given a material, before it is. */
-    public LookWire trial(Account account, UUID projectId, int part, UUID material) {
-        Project project = projects.require(account, projectId);
-        Scene.Part target = schemes.looks(project).scene().requireRegion(part, 0);
-        MaterialRow row = materials.requireUsable(projectId, material);
-        Look look = Look.of(row.toMaterial(), null, target.ownThickness(), null);
-        return wire(new LookTable.Shown(look, row));
-    }
-
     private PartState partState(Project project, int part) {
         return PartState.of(scenes.scene(project.id()).requireRegion(part, 0));
     }
@@ -303,13 +116,20 @@ public class CommandService {
         Project project = begin(account, projectId, seen);
         SchemeMapper.CommandRow last = mapper.lastDone(projectId, account.id())
                 .orElseThrow(() -> Problem.conflict("nothing", "There is nothing to undo.", null));
-        List<Change> inverses = new ArrayList<>();
-        for (Change c : changes(last)) {
-            inverses.add(0, c.inverse());
-        }
-        replay(project, last, inverses, force);
+        requireSameModel(project, last);
+        takeBack(project, last, force);
         mapper.setUndone(last.id(), true);
         return finish(account, projectId);
+    }
+
+    /** Takes back what a command has done; the changes that does it. */
+    List<Change> takeBack(Project project, SchemeMapper.CommandRow command, boolean force) {
+        List<Change> inverses = new ArrayList<>();
+        for (Change c : changes(command)) {
+            inverses.add(0, c.inverse());
+        }
+        replay(project, command, inverses, force);
+        return inverses;
     }
 
     /** Does again what undo took back. */
@@ -318,6 +138,7 @@ public class CommandService {
         Project project = begin(account, projectId, seen);
         SchemeMapper.CommandRow next = mapper.firstUndone(projectId, account.id())
                 .orElseThrow(() -> Problem.conflict("nothing", "There is nothing to do again.", null));
+        requireSameModel(project, next);
         replay(project, next, changes(next), force);
         mapper.setUndone(next.id(), false);
         return finish(account, projectId);
@@ -327,7 +148,8 @@ public class CommandService {
         return Arrays.asList(json.readValue(command.changes(), Change[].class));
     }
 
-    private void replay(Project project, SchemeMapper.CommandRow command, List<Change> changes, boolean force) {
+    /** Numbers of parts mean something else once somebody has brought the model up to date. */
+    private void requireSameModel(Project project, SchemeMapper.CommandRow command) {
         if (mapper.isModelReplacedSince(project.id(), command.accountId(), command.id())) {
             throw Problem.conflict(
                     "replaced",
@@ -335,6 +157,10 @@ public class CommandService {
                             + "”. Until they take that back, what was done before stays.",
                     null);
         }
+    }
+
+    private void replay(Project project, SchemeMapper.CommandRow command, List<Change> changes, boolean force) {
+        requireSchemes(project, command, changes);
         if (!force && !changes.stream().allMatch(c -> stands(project, c))) {
             throw Problem.conflict(
                     "built-upon",
@@ -345,12 +171,32 @@ public class CommandService {
         apply(project, changes);
     }
 
+    /** Nothing can be put into a scheme that is gone. */
+    private void requireSchemes(Project project, SchemeMapper.CommandRow command, List<Change> changes) {
+        Set<UUID> there = new HashSet<>();
+        schemes.schemes(project.id()).forEach(s -> there.add(s.id()));
+        for (Change c : changes) {
+            if (c instanceof Change.OfScheme s && s.after() != null) {
+                there.add(s.id());
+            } else if (c instanceof Change.OfEntry e && e.after() != null && !there.contains(e.scheme())) {
+                throw Problem.conflict(
+                        "scheme-gone",
+                        "The scheme that “" + command.label()
+                                + "” was done in has been deleted since. Bring it back first.",
+                        null);
+            }
+        }
+    }
+
     /** Whether the thing still is as the change expects it. */
     private boolean stands(Project project, Change change) {
         if (change instanceof Change.OfEntry e) {
             SchemeMapper.EntryRow now =
                     mapper.entry(e.scheme(), e.level(), e.target(), e.side()).orElse(null);
             return Objects.equals(now, e.before());
+        }
+        if (change instanceof Change.OfScheme c) {
+            return Objects.equals(mapper.scheme(c.id()).orElse(null), c.before());
         }
         if (change instanceof Change.OfMaterial m) {
             MaterialRow now = materials.find(m.id());
@@ -402,20 +248,23 @@ public class CommandService {
             return;
         }
         Set<Integer> parts = new HashSet<>();
-        Set<Integer> sets = new HashSet<>();
+        List<Change.OfEntry> entries = new ArrayList<>();
         Set<UUID> looks = new HashSet<>();
         for (Change c : changes) {
             if (c instanceof Change.OfPart p) {
                 parts.add(p.part());
+            } else if (c instanceof Change.OfEntry e && e.level().equals(Level.PART.name())) {
+                parts.add(e.target());
             } else if (c instanceof Change.OfEntry e) {
-                (e.level().equals(Level.PART.name()) ? parts : sets).add(e.target());
+                entries.add(e);
             } else if (c instanceof Change.OfMaterial m && m.isAnotherLook()) {
                 looks.add(m.id());
             }
         }
         LookTable worn = schemes.looks(project);
         for (Scene.Part p : scene.parts()) {
-            boolean changed = parts.contains(p.index()) || p.sets().stream().anyMatch(sets::contains);
+            boolean changed = parts.contains(p.index())
+                    || entries.stream().anyMatch(e -> scene.covers(Level.valueOf(e.level()), e.target(), p));
             for (int span = 0; span < p.sets().size() && !changed; span++) {
                 MaterialRow material = worn.shown(p.index(), span).material();
                 changed = material != null && looks.contains(material.id());
@@ -432,6 +281,12 @@ public class CommandService {
                 mapper.deleteEntry(e.scheme(), e.level(), e.target(), e.side());
             } else {
                 mapper.putEntry(e.after());
+            }
+        } else if (change instanceof Change.OfScheme c) {
+            if (c.after() == null) {
+                mapper.deleteScheme(c.id());
+            } else {
+                mapper.putScheme(c.after());
             }
         } else if (change instanceof Change.OfMaterial m) {
             materials.write(m.id(), m.after());
@@ -467,6 +322,11 @@ public class CommandService {
 
     ProjectState commit(Account account, Project project, String label, List<Change> changes) {
         apply(project, changes);
+        return record(account, project, label, changes);
+    }
+
+    /** Keeps what has been done already as a command. */
+    ProjectState record(Account account, Project project, String label, List<Change> changes) {
         mapper.forgetUndone(project.id(), account.id());
         String stored = json.writerFor(json.getTypeFactory().constructCollectionType(List.class, Change.class))
                 .writeValueAsString(changes);
@@ -484,7 +344,22 @@ public class CommandService {
     @Transactional
     public ProjectState state(Account account, UUID projectId) {
         Project project = projects.require(account, projectId);
-        LookTable looks = schemes.looks(project);
+        SchemeMapper.SchemeRow scheme = schemes.currentOrFirst(projectId);
+        LookTable looks = schemes.looks(project, scheme.id());
+        List<SchemeWire> dividers = new ArrayList<>();
+        Map<UUID, List<String>> elsewhere = new HashMap<>();
+        for (SchemeMapper.SchemeRow s : schemes.schemes(projectId)) {
+            SchemeEntries entries = schemes.entries(projectId, s);
+            dividers.add(wire(s, entries, looks.scene()));
+            if (!s.id().equals(scheme.id())) {
+                entries.inForce().values().stream()
+                        .map(SchemeMapper.EntryRow::materialId)
+                        .distinct()
+                        .forEach(m -> elsewhere
+                                .computeIfAbsent(m, k -> new ArrayList<>())
+                                .add(s.letter()));
+            }
+        }
         List<RegionWire> regions = new ArrayList<>();
         for (Scene.Part part : looks.scene().parts()) {
             for (int span = 0; span < part.sets().size(); span++) {
@@ -497,7 +372,10 @@ public class CommandService {
         for (MaterialRow m : materials.ofProject(projectId)) {
             MaterialRow origin = m.origin() == null ? null : originals.computeIfAbsent(m.origin(), materials::find);
             (m.arrived() ? arrived : palette)
-                    .add(new UsedMaterial(MaterialWire.of(m, origin), looks.partsShowing(m.id())));
+                    .add(new UsedMaterial(
+                            MaterialWire.of(m, origin),
+                            looks.partsShowing(m.id()),
+                            elsewhere.getOrDefault(m.id(), List.of())));
         }
         return new ProjectState(
                 projectId,
@@ -508,6 +386,8 @@ public class CommandService {
                 project.unit().symbol(),
                 project.unit().metres(),
                 project.unit().decimals(),
+                scheme.id(),
+                dividers,
                 looks.looks().stream().map(CommandService::wire).toList(),
                 regions,
                 palette,
@@ -524,77 +404,31 @@ public class CommandService {
                         .orElse(null));
     }
 
+    private static SchemeWire wire(SchemeMapper.SchemeRow s, SchemeEntries entries, Scene scene) {
+        return new SchemeWire(
+                s.id(),
+                s.letter(),
+                s.name(),
+                s.description(),
+                s.state(),
+                s.reason(),
+                s.base(),
+                entries.own().size(),
+                entries.sign(scene));
+    }
+
+    /** How a look lies, in a word. */
+    static String mapping(Look look) {
+        return look.mapping() instanceof Mapping.Box ? "metric" : "model";
+    }
+
     static LookWire wire(LookTable.Shown shown) {
         Look look = shown.look();
         return new LookWire(
                 shown.material() == null ? null : shown.material().id(),
                 look.from() == null ? null : look.from().word(),
-                look.mapping() instanceof Mapping.Box ? "metric" : "model",
+                mapping(look),
                 Undressed.is(look),
                 PhysicalWire.of(look.physical()));
     }
-
-    /** The levels that hold something for a region, broad to narrow, and which wins. */
-    public List<Stratum> strata(Account account, UUID projectId, int part, int span) {
-        Project project = projects.require(account, projectId);
-        LookTable looks = schemes.looks(project);
-        Scene scene = looks.scene();
-        scene.requireRegion(part, span);
-        LookTrace trace = looks.trace(part, span, Aspect.MATERIAL);
-        List<Stratum> strata = new ArrayList<>();
-        for (int i = 0; i < trace.steps().size(); i++) {
-            LookTrace.Step step = trace.steps().get(i);
-            Level level = step.target().level();
-            int index = Integer.parseInt(step.target().id());
-            if (level == Level.GROUP || level == Level.FACE) {
-                continue; // nothing is given to these yet
-            }
-            strata.add(new Stratum(
-                    level.word(),
-                    index,
-                    covered(scene, level, index),
-                    step.entry() == null ? null : UUID.fromString(step.entry().material()),
-                    step.outcome() == LookTrace.Outcome.WINS,
-                    step.entry() != null && step.entry().onTop(),
-                    trace.why(i)));
-        }
-        return strata;
-    }
-
-    private static int covered(Scene scene, Level level, int index) {
-        return switch (level) {
-            case MODEL -> scene.model(index).parts();
-            case SET -> scene.sets().get(index).parts();
-            default -> 1;
-        };
-    }
-
-    /** Has what a level shows win over everything narrower, or no longer. */
-    @Transactional
-    public ProjectState putOnTop(Account account, UUID projectId, long seen, Level level, int target, boolean onTop) {
-        Project project = begin(account, projectId, seen);
-        Scene scene = scenes.scene(projectId);
-        requireTarget(scene, level, target);
-        UUID scheme = schemes.schemeId(projectId);
-        SchemeMapper.EntryRow before =
-                mapper.entry(scheme, level.name(), target, BOTH).orElseThrow(() -> Problem.notFound("look"));
-        SchemeMapper.EntryRow after = new SchemeMapper.EntryRow(
-                scheme, level.name(), target, BOTH, before.materialId(), before.mapping(), onTop);
-        return commit(
-                account,
-                project,
-                (onTop ? "On top: " : "No longer on top: ") + describe(scene, level, List.of(target)),
-                List.of(new Change.OfEntry(scheme, level.name(), target, BOTH, before, after)));
-    }
-
-    /**
-     * One level's say about a region.
-     *
-     * @param target index of the model, set or part
-     * @param parts  how many parts it covers
-     * @param onTop  whether it wins over everything narrower
-     * @param why    whether and why it shows, in words; empty where it has nothing
-     */
-    public record Stratum(
-            String level, int target, int parts, @Nullable UUID material, boolean wins, boolean onTop, String why) {}
 }

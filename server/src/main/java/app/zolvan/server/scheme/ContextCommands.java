@@ -250,7 +250,10 @@ public class ContextCommands {
         PlacedModels.Repeated repeated = placing.repeat(projectId, index, moves);
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfModel(before, repeated.kept()));
-        schemes.schemes(projectId).forEach(s -> copyEntries(s.id(), repeated.copies(), changes));
+        for (SchemeMapper.SchemeRow s : schemes.schemes(projectId)) {
+            copyEntries(s.id(), Level.PART, repeated.copies(), changes);
+            copyEntries(s.id(), Level.GROUP, repeated.groups(), changes);
+        }
         return commands.commit(
                 account,
                 project,
@@ -290,15 +293,14 @@ public class ContextCommands {
         };
     }
 
-    /** Copies get the looks that their parts had got by themselves. */
-    private void copyEntries(UUID scheme, Map<Integer, Integer> copies, List<Change> changes) {
+    /** Copies get the looks that their parts and groups had got by themselves. */
+    private void copyEntries(UUID scheme, Level level, Map<Integer, Integer> copies, List<Change> changes) {
         List<SchemeMapper.EntryRow> own = schemes.entries(scheme).stream()
-                .filter(e -> e.level().equals(Level.PART.name()))
+                .filter(e -> e.level().equals(level.name()))
                 .toList();
         copies.forEach((copy, original) -> own.stream()
                 .filter(e -> Objects.equals(e.target(), original))
-                .map(e -> new SchemeMapper.EntryRow(
-                        scheme, e.level(), copy, e.side(), e.materialId(), e.mapping(), e.onTop()))
+                .map(e -> e.on(copy))
                 .forEach(e -> changes.add(new Change.OfEntry(scheme, e.level(), copy, e.side(), null, e))));
     }
 
@@ -310,7 +312,7 @@ public class ContextCommands {
         PlacedModels.Removed removed = placing.without(projectId, index);
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfModel(before, removed.kept()));
-        updates.moveEntries(projectId, removed.newerOf(), changes);
+        updates.moveEntries(projectId, removed.newerOf(), removed.groups(), changes);
         return commands.commit(account, project, "Remove " + model.name(), changes);
     }
 }

@@ -20,6 +20,7 @@ import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -34,8 +35,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 class DressingService {
     private final DressingMapper mapper;
-    private final CommandService commands;
-    private final SchemeMapper entries;
+    private final AssignCommands assigning;
     private final SchemeService schemes;
     private final SceneSource scenes;
     private final MaterialService materials;
@@ -44,16 +44,14 @@ class DressingService {
 
     DressingService(
             DressingMapper mapper,
-            CommandService commands,
-            SchemeMapper entries,
+            AssignCommands assigning,
             SchemeService schemes,
             SceneSource scenes,
             MaterialService materials,
             ProjectService projects,
             JsonMapper json) {
         this.mapper = mapper;
-        this.commands = commands;
-        this.entries = entries;
+        this.assigning = assigning;
         this.schemes = schemes;
         this.scenes = scenes;
         this.materials = materials;
@@ -118,7 +116,7 @@ class DressingService {
         Project project = projects.require(account, projectId);
         Scene scene = scenes.scene(projectId);
         Map<Integer, UUID> worn = new LinkedHashMap<>();
-        for (SchemeMapper.EntryRow e : entries.entries(schemes.schemeId(project.id()))) {
+        for (SchemeMapper.EntryRow e : inForce(project)) {
             MaterialRow m = e.materialId() == null ? null : materials.find(e.materialId());
             if (e.level().equals(Level.SET.name()) && m != null && m.origin() != null) {
                 worn.put(e.target(), m.origin());
@@ -140,6 +138,12 @@ class DressingService {
                 .filter(t -> t.name().equals(GivenName.require(name)))
                 .findFirst()
                 .orElseThrow();
+    }
+
+    private Collection<SchemeMapper.EntryRow> inForce(Project project) {
+        return schemes.entries(project.id(), schemes.current(project.id()))
+                .inForce()
+                .values();
     }
 
     /** The sets that arrived with a material, as the table sees them. */
@@ -183,7 +187,7 @@ class DressingService {
                         k.role(),
                         k.material().toString()))
                 .toList());
-        List<Integer> dressed = entries.entries(schemes.schemeId(project.id())).stream()
+        List<Integer> dressed = inForce(project).stream()
                 .filter(e -> e.level().equals(Level.SET.name()) && e.materialId() != null)
                 .map(SchemeMapper.EntryRow::target)
                 .toList();
@@ -207,7 +211,7 @@ class DressingService {
             }
         }
         String name = mapper.find(account.id(), id).orElseThrow().name();
-        return commands.dress(account, projectId, seen, name, wanted);
+        return assigning.dress(account, projectId, seen, name, wanted);
     }
 
     void delete(Account account, UUID id) {

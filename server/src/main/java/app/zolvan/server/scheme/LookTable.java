@@ -1,10 +1,12 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.core.assign.Entry;
+import app.zolvan.core.assign.Ladders;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.assign.LookTrace;
 import app.zolvan.core.assign.LookTrace.Aspect;
+import app.zolvan.core.assign.Resolution;
 import app.zolvan.core.assign.Scheme;
 import app.zolvan.core.assign.Side;
 import app.zolvan.core.assign.Slot;
@@ -15,11 +17,14 @@ import app.zolvan.core.material.Parameter;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.model.Scene;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -34,6 +39,9 @@ public final class LookTable {
     private final Map<LookKey, Integer> index = new LinkedHashMap<>();
     private final List<Shown> looks = new ArrayList<>();
     private final List<int[]> lookOfSpan = new ArrayList<>();
+    private final Resolution resolution;
+    /** The number that the first span of each part has among all regions. */
+    private final int[] firstRegion;
 
     /** @param material the material shown, or null for neutral grey */
     record Shown(Look look, @Nullable MaterialRow material) {}
@@ -44,11 +52,17 @@ public final class LookTable {
             double thickness,
             @Nullable Level from) {}
 
-    LookTable(Scene scene, Scheme scheme, Map<UUID, MaterialRow> rows) {
+    /** @param ladders of {@link #ladders} of the same scene */
+    LookTable(Scene scene, Ladders ladders, Scheme scheme, Map<UUID, MaterialRow> rows) {
         this.scene = scene;
         this.scheme = scheme;
         this.rows = rows;
+        resolution = Resolution.of(ladders, scheme);
+        firstRegion = new int[scene.parts().size()];
+        int regions = 0;
         for (Scene.Part part : scene.parts()) {
+            firstRegion[part.index()] = regions;
+            regions += part.sets().size();
             int[] ofPart = new int[part.sets().size()];
             for (int span = 0; span < ofPart.length; span++) {
                 ofPart[span] = resolve(part, span);
@@ -58,15 +72,15 @@ public final class LookTable {
     }
 
     private int resolve(Scene.Part part, int span) {
-        LookTrace trace = trace(part.index(), span, Aspect.MATERIAL);
-        Entry winner = trace.winningEntry();
-        Entry mapped = trace(part.index(), span, Aspect.MAPPING).winningEntry();
+        int region = firstRegion[part.index()] + span;
+        Entry winner = resolution.entry(region, Side.FRONT, Aspect.MATERIAL);
+        Entry mapped = resolution.entry(region, Side.FRONT, Aspect.MAPPING);
         UUID material = winner != null
                 ? UUID.fromString(winner.material())
                 : scene.sets().get(part.sets().get(span)).source();
         Level from = winner == null
                 ? null
-                : trace.steps().get(trace.winner()).target().level();
+                : resolution.slot(region, Side.FRONT, Aspect.MATERIAL).target().level();
         Material m = material == null
                 ? Look.NEUTRAL
                 : materials.computeIfAbsent(material, id -> rows.get(id).toMaterial());
@@ -82,21 +96,63 @@ public final class LookTable {
 
     /** Why a region shows what it shows. */
     LookTrace trace(int part, int span, Aspect aspect) {
-        return LookTrace.of(scheme, ladder(part, span), Side.FRONT, aspect);
+        return LookTrace.of(scheme, ladder(scene, scene.parts().get(part), span), Side.FRONT, aspect);
     }
 
-    private List<Target> ladder(int partIndex, int span) {
-        Scene.Part part = scene.parts().get(partIndex);
-        List<Target> groups = new ArrayList<>();
-        for (int g = part.group(); g >= 0; g = scene.groups().get(g).parent()) {
-            groups.add(0, new Target(Level.GROUP, String.valueOf(g)));
+    /** The ladders of all regions: of the spans of the first part, then of the second's. */
+    static List<List<Target>> ladders(Scene scene) {
+        List<List<Target>> out = new ArrayList<>();
+        for (Scene.Part part : scene.parts()) {
+            for (int span = 0; span < part.sets().size(); span++) {
+                out.add(ladder(scene, part, span));
+            }
         }
+        return out;
+    }
+
+    private static List<Target> ladder(Scene scene, Scene.Part part, int span) {
         List<Target> ladder = new ArrayList<>();
-        ladder.add(new Target(Level.MODEL, String.valueOf(part.model())));
-        ladder.add(new Target(Level.SET, String.valueOf(part.sets().get(span))));
-        ladder.addAll(groups);
-        ladder.add(new Target(Level.PART, String.valueOf(partIndex)));
+        ladder.add(target(Level.MODEL, part.model()));
+        ladder.add(target(Level.SET, part.sets().get(span)));
+        scene.groupsAround(part).forEach(g -> ladder.add(target(Level.GROUP, g)));
+        ladder.add(target(Level.PART, part.index()));
         return ladder;
+    }
+
+    static Target target(Level level, int index) {
+        return new Target(level, String.valueOf(index));
+    }
+
+    /**
+     * Where a material would show that is put on a target: regions by their numbers, see {@link #ladders}. Works it out as if
+     * it were done; this table is of no use afterwards.
+     */
+    int[] wouldShow(Level level, int target, String material) {
+        Slot slot = new Slot(target(level, target), Side.BOTH);
+        Entry before = scheme.at(slot);
+        Entry after = new Entry(material, before == null ? null : before.mapping(), before != null && before.onTop());
+        resolution.change(slot, after);
+        return IntStream.range(0, regionCount())
+                .filter(r -> slot.equals(resolution.slot(r, Side.FRONT, Aspect.MATERIAL)))
+                .toArray();
+    }
+
+    /** What a region shows where nobody has put anything, in words. */
+    String arrived(Scene.Part part, int span) {
+        UUID source = scene.sets().get(part.sets().get(span)).source();
+        return source == null
+                ? "plain grey"
+                : "“" + Objects.requireNonNull(rows.get(source)).name() + "” as it arrived";
+    }
+
+    int regionCount() {
+        int last = firstRegion.length - 1;
+        return last < 0 ? 0 : firstRegion[last] + lookOfSpan.get(last).length;
+    }
+
+    /** The number of a region. */
+    int region(int part, int span) {
+        return firstRegion[part] + span;
     }
 
     /** The look of a part's span. */
@@ -106,6 +162,13 @@ public final class LookTable {
 
     Shown shown(int part, int span) {
         return looks.get(lookOfSpan.get(part)[span]);
+    }
+
+    /** By the number of a region, see {@link #ladders}. */
+    Shown shownAt(int region) {
+        int at = Arrays.binarySearch(firstRegion, region);
+        int part = at >= 0 ? at : -at - 2;
+        return shown(part, region - firstRegion[part]);
     }
 
     List<Shown> looks() {
@@ -136,7 +199,7 @@ public final class LookTable {
     }
 
     static Slot slot(SchemeMapper.EntryRow e) {
-        return new Slot(new Target(Level.valueOf(e.level()), String.valueOf(e.target())), Side.valueOf(e.side()));
+        return new Slot(target(Level.valueOf(e.level()), e.target()), Side.valueOf(e.side()));
     }
 
     static Entry entry(SchemeMapper.EntryRow e) {

@@ -5,6 +5,7 @@ import app.zolvan.core.adjust.EdgesMet;
 import app.zolvan.core.adjust.Variation;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.assign.Side;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.material.MainColour;
@@ -77,6 +78,7 @@ class MaterialCommands {
      * get a material of their own. Variations of the material follow.
      *
      * @param only parts; null for all
+     * @param here whether other schemes keep what they show
      */
     @Transactional
     ProjectState adjust(
@@ -86,13 +88,38 @@ class MaterialCommands {
             int part,
             int span,
             @Nullable List<Integer> only,
+            boolean here,
             Map<String, Object> values) {
         Project project = commands.begin(account, projectId, seen);
         LookTable looks = schemes.looks(project);
         Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
         Material changed = adjusted(projectId, shown, target, values).material();
+        if (here && only == null && isOwn(shown)) {
+            return changeHere(account, project, shown, changed, CommandLabel.of(values));
+        }
         return change(account, project, looks, part, span, only, changed, CommandLabel.of(values));
+    }
+
+    private static boolean isOwn(@Nullable MaterialRow m) {
+        return m != null && m.projectId() != null && !m.arrived();
+    }
+
+    /** The scheme in view gets a material of its own wherever it has one that other schemes have, too. */
+    private ProjectState changeHere(
+            Account account, Project project, MaterialRow shown, Material changed, String what) {
+        SchemeEntries entries = schemes.entries(project.id(), schemes.current(project.id()));
+        String name = shown.name() + " · " + entries.scheme().letter();
+        MaterialRow copy = newRow(project, shown, changed, name);
+        List<Change> changes = new ArrayList<>();
+        changes.add(new Change.OfMaterial(copy.id(), null, copy));
+        entries.inForce().values().stream()
+                .filter(e -> shown.id().equals(e.materialId()))
+                .forEach(e -> changes.add(entries.put(e.showing(copy.id()))));
+        if (changes.size() == 1) {
+            throw Problem.conflict("nothing", "Nothing of this scheme has “" + shown.name() + "” any more.", null);
+        }
+        return commands.commit(account, project, what + " of " + name, changes);
     }
 
     /** What a region shows looks otherwise: for all that show the same, or for some parts. */
@@ -107,7 +134,7 @@ class MaterialCommands {
             String what) {
         Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
-        boolean own = shown != null && shown.projectId() != null && !shown.arrived();
+        boolean own = isOwn(shown);
         if (own && (only == null || coversAll(looks, shown, only))) {
             return commands.commit(account, project, what + " of " + shown.name(), edit(shown, changed));
         }
@@ -116,10 +143,11 @@ class MaterialCommands {
         MaterialRow copy = newRow(project, shown, changed, name);
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
+        SchemeEntries entries = schemes.entries(project.id(), schemes.current(project.id()));
         if (only == null) {
-            changes.add(commands.entryChange(project, Level.SET, target.sets().get(span), copy.id()));
+            changes.add(entries.put(Level.SET, target.sets().get(span), Side.BOTH, copy.id(), null));
         }
-        few.forEach(p -> changes.add(commands.entryChange(project, Level.PART, p, copy.id())));
+        few.forEach(p -> changes.add(entries.put(Level.PART, p, Side.BOTH, copy.id(), null)));
         return commands.commit(account, project, what + " of " + name, changes);
     }
 
@@ -305,9 +333,10 @@ class MaterialCommands {
         }
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
+        SchemeEntries entries = schemes.entries(projectId, schemes.current(projectId));
         for (int p : new TreeSet<>(wanted.parts())) {
             scene.requireRegion(p, 0);
-            changes.add(commands.entryChange(project, Level.PART, p, copy.id()));
+            changes.add(entries.put(Level.PART, p, Side.BOTH, copy.id(), null));
         }
         String label = (variation ? "Variation of " : "Copy of ") + from.name();
         return commands.commit(account, project, label, changes);

@@ -32,12 +32,14 @@ class MaterialController {
 
     /**
      * @param only   the parts that change; null for all that show the same material
+     * @param here   whether other schemes keep what they show; null for no
      * @param values of parameters, by OpenPBR's names, and wishes about several
      */
     record Adjustment(
             int part,
             int span,
             @Nullable @Size(max = 100_000) List<Integer> only,
+            @Nullable Boolean here,
             @NotEmpty @Size(max = 100) Map<String, Object> values) {}
 
     record NewName(@NotNull @Size(max = 200) String name) {}
@@ -58,8 +60,15 @@ class MaterialController {
             @PathVariable UUID id,
             @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
             @Validated @RequestBody Adjustment a) {
-        return CommandController.tagged(
-                commands.adjust(account, id, ProjectService.version(seen), a.part(), a.span(), a.only(), a.values()));
+        return CommandController.tagged(commands.adjust(
+                account,
+                id,
+                ProjectService.version(seen),
+                a.part(),
+                a.span(),
+                a.only(),
+                Boolean.TRUE.equals(a.here()),
+                a.values()));
     }
 
     /** @param only the parts that change; null for all that show the same material */

@@ -1,5 +1,6 @@
 package app.zolvan.server.scheme;
 
+import app.zolvan.core.assign.SchemeState;
 import app.zolvan.server.library.MaterialWire;
 import app.zolvan.server.library.PhysicalWire;
 import java.util.List;
@@ -14,6 +15,8 @@ import org.jspecify.annotations.Nullable;
  * @param unit     mm, cm, m, in or ft
  * @param unitMetres   one unit in metres
  * @param unitDecimals how many decimals are worth showing
+ * @param scheme   the one whose looks these are
+ * @param schemes  all, in the order of their dividers
  * @param palette  the project's own materials
  * @param arrived  the materials the file brought
  * @param origins  the libraries' materials that the palette's were made from
@@ -29,6 +32,8 @@ public record ProjectState(
         String unit,
         double unitMetres,
         int unitDecimals,
+        UUID scheme,
+        List<SchemeWire> schemes,
         List<LookWire> looks,
         List<RegionWire> regions,
         List<UsedMaterial> palette,
@@ -49,6 +54,28 @@ public record ProjectState(
     /** @param look index in {@link #looks} */
     public record RegionWire(int part, int span, int look) {}
 
-    /** @param parts how many parts show it */
-    public record UsedMaterial(MaterialWire material, long parts) {}
+    /**
+     * @param parts how many parts show it
+     * @param in    letters of the other schemes that have it on something
+     */
+    public record UsedMaterial(MaterialWire material, long parts, List<String> in) {}
+
+    /**
+     * @param letter on its divider
+     * @param state  how far it has got
+     * @param reason why it was rejected; empty elsewhere
+     * @param base   the scheme that it stores differences from
+     * @param own    how many slots it has something in by itself
+     * @param sign   the material that covers most of what it dresses by itself; null where it dresses nothing
+     */
+    public record SchemeWire(
+            UUID id,
+            String letter,
+            String name,
+            String description,
+            SchemeState state,
+            String reason,
+            @Nullable UUID base,
+            int own,
+            @Nullable UUID sign) {}
 }

@@ -1,5 +1,10 @@
 package app.zolvan.server.scheme;
 
+import app.zolvan.core.assign.Level;
+import app.zolvan.core.assign.SchemeState;
+import app.zolvan.core.assign.Side;
+import com.fasterxml.jackson.annotation.JsonIgnore;
+import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -8,24 +13,87 @@ import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.jspecify.annotations.Nullable;
 
 @Mapper
 interface SchemeMapper {
 
-    record SchemeRow(UUID id, UUID projectId, UUID base, String name, int position) {}
+    /**
+     * @param base   the scheme that it stores differences from; null for none
+     * @param letter on its divider
+     * @param reason why it was rejected; empty elsewhere
+     */
+    record SchemeRow(
+            UUID id,
+            UUID projectId,
+            @Nullable UUID base,
+            String letter,
+            String name,
+            String description,
+            SchemeState state,
+            String reason,
+            int position) {
+        SchemeRow described(String otherName, String otherDescription, SchemeState otherState, String otherReason) {
+            return new SchemeRow(
+                    id, projectId, base, letter, otherName, otherDescription, otherState, otherReason, position);
+        }
+
+        SchemeRow basedOn(@Nullable UUID other) {
+            return new SchemeRow(id, projectId, other, letter, name, description, state, reason, position);
+        }
+
+        SchemeRow at(int otherPosition) {
+            return new SchemeRow(id, projectId, base, letter, name, description, state, reason, otherPosition);
+        }
+    }
 
     record EntryRow(
-            UUID schemeId, String level, int target, String side, UUID materialId, String mapping, boolean onTop) {}
+            UUID schemeId, String level, int target, String side, UUID materialId, String mapping, boolean onTop) {
+        /** Says that a slot holds nothing, whatever a base has there. */
+        static EntryRow cleared(UUID scheme, Level level, int target, Side side) {
+            return new EntryRow(scheme, level.name(), target, side.name(), null, null, false);
+        }
+
+        @JsonIgnore
+        boolean isCleared() {
+            return materialId == null && mapping == null;
+        }
+
+        EntryRow in(UUID scheme) {
+            return new EntryRow(scheme, level, target, side, materialId, mapping, onTop);
+        }
+
+        EntryRow on(int otherTarget) {
+            return new EntryRow(schemeId, level, otherTarget, side, materialId, mapping, onTop);
+        }
+
+        EntryRow showing(UUID otherMaterial) {
+            return new EntryRow(schemeId, level, target, side, otherMaterial, mapping, onTop);
+        }
+
+        EntryRow onTop(boolean other) {
+            return new EntryRow(schemeId, level, target, side, materialId, mapping, other);
+        }
+    }
 
     record CommandRow(long id, UUID projectId, UUID accountId, String label, String changes, boolean undone) {}
 
-    @Insert("insert into scheme (id, project_id, name) values (#{id}, #{projectId}, #{name})")
-    void insertScheme(UUID id, UUID projectId, String name);
+    @Insert("""
+            insert into scheme (id, project_id, base, letter, name, description, state, reason, position)
+            values (#{id}, #{projectId}, #{base}, #{letter}, #{name}, #{description}, #{state}, #{reason}, #{position})
+            on conflict (id) do update
+            set base = excluded.base, letter = excluded.letter, name = excluded.name,
+                description = excluded.description, state = excluded.state, reason = excluded.reason,
+                position = excluded.position""")
+    void putScheme(SchemeRow row);
 
-    @Select("select * from scheme where project_id = #{projectId} order by position limit 1")
-    Optional<SchemeRow> firstScheme(UUID projectId);
+    @Delete("delete from scheme where id = #{id}")
+    void deleteScheme(UUID id);
 
-    @Select("select * from scheme where project_id = #{projectId} order by position")
+    @Select("select * from scheme where id = #{id}")
+    Optional<SchemeRow> scheme(UUID id);
+
+    @Select("select * from scheme where project_id = #{projectId} order by position, letter")
     List<SchemeRow> schemes(UUID projectId);
 
     @Select("select * from entry where scheme_id = #{schemeId} order by level, target, side")
@@ -71,6 +139,35 @@ interface SchemeMapper {
                            where project_id = #{projectId} and account_id <> #{accountId} and id > #{id} and not undone
                              and changes @> '[{"type": "model"}]')""")
     boolean isModelReplacedSince(UUID projectId, UUID accountId, long id);
+
+    /** @param at when it was done */
+    record MomentRow(
+            long id,
+            UUID accountId,
+            String displayName,
+            String label,
+            OffsetDateTime at,
+            boolean undone,
+            @Nullable String name) {}
+
+    String MOMENT = "select c.id, c.account_id, a.display_name, c.label, c.created_at as at, c.undone, c.name"
+            + " from command c join account a on a.id = c.account_id where c.project_id = #{projectId}";
+
+    /** Newest first. */
+    @Select(MOMENT + " and c.id < #{before} order by c.id desc limit #{most}")
+    List<MomentRow> moments(UUID projectId, long before, int most);
+
+    @Select(MOMENT + " and c.id = #{id}")
+    Optional<MomentRow> moment(UUID projectId, long id);
+
+    @Update("update command set name = #{name} where project_id = #{projectId} and id = #{id}")
+    int nameMoment(UUID projectId, long id, @Nullable String name);
+
+    /** What was done after a command and still is, newest first, whoever did it. */
+    @Select("""
+            select id, project_id, account_id, label, changes::text as changes, undone from command
+            where project_id = #{projectId} and id > #{id} and not undone order by id desc""")
+    List<CommandRow> doneSince(UUID projectId, long id);
 
     @Update("update command set undone = #{undone} where id = #{id}")
     void setUndone(long id, boolean undone);

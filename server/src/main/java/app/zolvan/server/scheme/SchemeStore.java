@@ -1,12 +1,15 @@
 package app.zolvan.server.scheme;
 
-import app.zolvan.server.problem.Problem;
+import app.zolvan.core.assign.SchemeState;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 
-/** Which schemes a project has. There is one a project so far. */
+/** Gives a project that was just made its first scheme. */
 @Service
 public class SchemeStore {
+    /** How the scheme is called that a project is made with. */
+    public static final String FIRST = "First looks";
+
     private final SchemeMapper mapper;
 
     SchemeStore(SchemeMapper mapper) {
@@ -14,12 +17,7 @@ public class SchemeStore {
     }
 
     public void createFirst(UUID project) {
-        mapper.insertScheme(UUID.randomUUID(), project, "A");
-    }
-
-    UUID first(UUID project) {
-        return mapper.firstScheme(project)
-                .map(SchemeMapper.SchemeRow::id)
-                .orElseThrow(() -> Problem.notFound("scheme"));
+        mapper.putScheme(
+                new SchemeMapper.SchemeRow(UUID.randomUUID(), project, null, "A", FIRST, "", SchemeState.IDEA, "", 0));
     }
 }

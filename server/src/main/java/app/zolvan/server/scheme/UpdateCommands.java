@@ -38,27 +38,33 @@ public class UpdateCommands {
         List<Change> changes = new ArrayList<>();
         applied.materials().forEach(m -> changes.add(new Change.OfMaterial(m.id(), null, m)));
         changes.add(new Change.OfModel(before, applied.kept()));
-        moveEntries(projectId, applied.newerOf(), changes);
+        moveEntries(projectId, applied.newerOf(), applied.groups(), changes);
         return commands.commit(account, project, "Take " + applied.fileName(), changes);
     }
 
-    /** Looks of parts go with them; those of lost parts go. */
-    void moveEntries(UUID project, Map<Integer, Integer> newerOf, List<Change> changes) {
-        schemes.schemes(project).forEach(s -> moveEntriesOf(s.id(), newerOf, changes));
+    /**
+     * Looks of parts and groups go with them; those of lost ones go.
+     *
+     * @param parts  for each part that stays its index from then on
+     * @param groups likewise for each group
+     */
+    void moveEntries(UUID project, Map<Integer, Integer> parts, Map<Integer, Integer> groups, List<Change> changes) {
+        for (SchemeMapper.SchemeRow s : schemes.schemes(project)) {
+            moveEntriesOf(s.id(), Level.PART, parts, changes);
+            moveEntriesOf(s.id(), Level.GROUP, groups, changes);
+        }
     }
 
-    private void moveEntriesOf(UUID scheme, Map<Integer, Integer> newerOf, List<Change> changes) {
+    private void moveEntriesOf(UUID scheme, Level level, Map<Integer, Integer> newerOf, List<Change> changes) {
         List<Change> puts = new ArrayList<>();
         for (SchemeMapper.EntryRow e : schemes.entries(scheme)) {
             Integer to = newerOf.get(e.target());
-            if (!e.level().equals(Level.PART.name()) || (to != null && to == e.target())) {
+            if (!e.level().equals(level.name()) || (to != null && to == e.target())) {
                 continue;
             }
             changes.add(new Change.OfEntry(scheme, e.level(), e.target(), e.side(), e, null));
             if (to != null) {
-                SchemeMapper.EntryRow moved = new SchemeMapper.EntryRow(
-                        scheme, e.level(), to, e.side(), e.materialId(), e.mapping(), e.onTop());
-                puts.add(new Change.OfEntry(scheme, e.level(), to, e.side(), null, moved));
+                puts.add(new Change.OfEntry(scheme, e.level(), to, e.side(), null, e.on(to)));
             }
         }
         changes.addAll(puts);

@@ -1,6 +1,7 @@
 package app.zolvan.server.start;
 
 import app.zolvan.core.assign.Level;
+import app.zolvan.core.assign.SchemeState;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.model.LengthUnit;
@@ -12,7 +13,12 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.ImportWork;
 import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.Scene;
+import app.zolvan.server.scheme.AssignCommands;
 import app.zolvan.server.scheme.CommandService;
+import app.zolvan.server.scheme.ProjectState;
+import app.zolvan.server.scheme.SchemeCommands;
+import app.zolvan.server.scheme.SchemeCommands.Beginning;
+import app.zolvan.server.scheme.SchemeStore;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -44,6 +50,8 @@ class Arrival implements ApplicationRunner {
     private final ImportWork imports;
     private final ModelStore models;
     private final CommandService commands;
+    private final AssignCommands assigning;
+    private final SchemeCommands schemes;
     private final StartMapper mapper;
 
     Arrival(
@@ -53,6 +61,8 @@ class Arrival implements ApplicationRunner {
             ImportWork imports,
             ModelStore models,
             CommandService commands,
+            AssignCommands assigning,
+            SchemeCommands schemes,
             StartMapper mapper) {
         this.properties = properties;
         this.materials = materials;
@@ -60,6 +70,8 @@ class Arrival implements ApplicationRunner {
         this.imports = imports;
         this.models = models;
         this.commands = commands;
+        this.assigning = assigning;
+        this.schemes = schemes;
         this.mapper = mapper;
     }
 
@@ -88,22 +100,63 @@ class Arrival implements ApplicationRunner {
                     project.text("client", ""),
                     LengthUnit.ofSymbol(project.text("unit", "mm")),
                     folder.resolve(file));
-            dress(account, id, project.require("sets"));
+            for (JsonValue scheme : project.list("schemes")) {
+                dress(account, id, scheme);
+            }
+            mapper.forgetHistory(id);
             mapper.setLoaded(id);
             LOG.info("loaded the demo project {}", project.require("name").text());
         }
     }
 
-    private void dress(Account account, UUID project, JsonValue codeOfSet) throws ImportException {
+    /** Makes one of a demo project's schemes: the first is the one that the project was made with. */
+    private void dress(Account account, UUID project, JsonValue scheme) throws ImportException {
+        ProjectState state = commands.state(account, project);
+        String name = scheme.require("name").text();
+        String base = scheme.text("base", null);
+        UUID id = state.schemes().get(0).id();
+        if (!state.schemes().get(0).name().equals(SchemeStore.FIRST)) {
+            id = UUID.nameUUIDFromBytes((project + " " + name).getBytes(StandardCharsets.UTF_8));
+            state = schemes.create(
+                    account,
+                    project,
+                    state.version(),
+                    id,
+                    name,
+                    base == null ? Beginning.EMPTY : Beginning.BASED,
+                    state.schemes().stream()
+                            .filter(s -> s.name().equals(base))
+                            .findFirst()
+                            .map(ProjectState.SchemeWire::id)
+                            .orElse(null));
+        }
+        state = schemes.describe(
+                account,
+                project,
+                state.version(),
+                id,
+                new SchemeCommands.Words(
+                        name,
+                        scheme.require("description").text(),
+                        SchemeState.valueOf(scheme.require("state").text()),
+                        ""));
         Map<String, UUID> byCode =
                 materials.library().stream().collect(Collectors.toMap(MaterialRow::code, MaterialRow::id));
+        JsonValue codeOfSet = scheme.require("sets");
         for (Scene.MatchingSet set : models.scene(project).sets()) {
             String code = codeOfSet.text(set.name(), null);
             if (code != null) {
-                long seen = commands.state(account, project).version();
-                commands.assign(account, project, seen, Level.SET, List.of(set.index()), byCode.get(code));
+                state = assigning.assign(
+                        account,
+                        project,
+                        state.version(),
+                        new AssignCommands.Giving(
+                                List.of(new AssignCommands.Spot(Level.SET, set.index())),
+                                byCode.get(code),
+                                null,
+                                false,
+                                List.of(id)));
             }
         }
-        mapper.forgetHistory(project);
     }
 }

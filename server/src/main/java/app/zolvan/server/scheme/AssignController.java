@@ -1,0 +1,178 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.core.assign.Level;
+import app.zolvan.server.account.Account;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.ProjectService;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.validation.annotation.Validated;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Giving looks to a project's model, parts and all between, in the scheme in view or in others. */
+@RestController
+@RequestMapping("/api/projects/{id}")
+class AssignController {
+    private final AssignCommands commands;
+
+    AssignController(AssignCommands commands) {
+        this.commands = commands;
+    }
+
+    /**
+     * @param level    null for the one at which each region shows what it is given
+     * @param targets  by their indices at that level; null where regions are named
+     * @param regions  null where targets are named
+     * @param material null to take off
+     * @param mapping  metric (real size, projected) or model (the file's coordinates); null for as it lies
+     * @param lookOnly whether each stays made of what it is made of now; null for no
+     * @param schemes  in which; null for the one in view
+     */
+    record Assignment(
+            @Nullable String level,
+            @Nullable @Size(min = 1, max = 100_000) List<Integer> targets,
+            @Nullable @Size(min = 1, max = 100_000) List<AssignCommands.Region> regions,
+            @Nullable UUID material,
+            @Nullable @Pattern(regexp = "metric|model") String mapping,
+            @Nullable Boolean lookOnly,
+            @Nullable @Size(max = 1000) List<UUID> schemes) {}
+
+    @PostMapping("/assignments")
+    ResponseEntity<ProjectState> assign(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Assignment a) {
+        return CommandController.tagged(commands.assign(
+                account,
+                id,
+                ProjectService.version(seen),
+                new AssignCommands.Giving(
+                        spots(account, id, a),
+                        a.material(),
+                        a.mapping() == null ? null : a.mapping().equals("metric") ? "BOX" : "MODEL_UVS",
+                        Boolean.TRUE.equals(a.lookOnly()),
+                        a.schemes() == null ? List.of() : a.schemes())));
+    }
+
+    private List<AssignCommands.Spot> spots(Account account, UUID id, Assignment a) {
+        Level level = a.level() == null ? null : level(a.level());
+        if (a.regions() != null) {
+            return commands.spots(account, id, level, a.regions());
+        }
+        if (level == null || a.targets() == null) {
+            throw Problem.ofField("targets", "Say what it is to be put on.");
+        }
+        return a.targets().stream().map(t -> new AssignCommands.Spot(level, t)).toList();
+    }
+
+    private static Level level(String word) {
+        return Level.ofWord(word)
+                .filter(l -> l != Level.FACE)
+                .orElseThrow(() -> Problem.ofField(
+                        "level", "A material can be given to the model, a matching set, a group or a part so far."));
+    }
+
+    /** @param target index of the model, set, group or part */
+    record OnTop(@NotNull String level, int target, boolean onTop) {}
+
+    /** Has what a level shows win over everything narrower, or no longer. */
+    @PostMapping("/on-top")
+    ResponseEntity<ProjectState> onTop(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody OnTop wish) {
+        return CommandController.tagged(commands.putOnTop(
+                account, id, ProjectService.version(seen), level(wish.level()), wish.target(), wish.onTop()));
+    }
+
+    record SlotOf(@NotNull String level, int target) {}
+
+    /** A slot holds again what the scheme that this one is based on has there. */
+    @PostMapping("/as-in-base")
+    ResponseEntity<ProjectState> asInBase(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody SlotOf slot) {
+        return CommandController.tagged(
+                commands.back(account, id, ProjectService.version(seen), level(slot.level()), slot.target()));
+    }
+
+    record TakingOff(int part, int span, @NotNull AssignCommands.Extent extent) {}
+
+    /** Takes several things off at once. */
+    @PostMapping("/taken-off")
+    ResponseEntity<ProjectState> takeOff(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody TakingOff t) {
+        return CommandController.tagged(
+                commands.takeOff(account, id, ProjectService.version(seen), t.part(), t.span(), t.extent()));
+    }
+
+    /** What would come of putting a material on a level of a region; where none is named, on the one that shows. */
+    @GetMapping("/trial")
+    AssignCommands.Trial trial(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestParam(required = false) String level,
+            @RequestParam(defaultValue = "0") int target,
+            @RequestParam int part,
+            @RequestParam int span,
+            @RequestParam UUID material) {
+        AssignCommands.Spot spot = level == null ? null : new AssignCommands.Spot(level(level), target);
+        return commands.trial(account, id, spot, part, span, material);
+    }
+
+    /** Why a region looks as it does. */
+    @GetMapping("/why")
+    AssignCommands.Why why(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestParam int part,
+            @RequestParam int span) {
+        return commands.why(account, id, part, span);
+    }
+
+    /**
+     * @param parts   only on these; null for everywhere
+     * @param schemes only in these; null for all
+     */
+    record Replacement(
+            @NotNull UUID by,
+            @Nullable @Size(max = 100_000) List<Integer> parts,
+            @Nullable @Size(max = 1000) List<UUID> schemes) {}
+
+    /** Another material wherever this one is shown. */
+    @PostMapping("/materials/{material}/replacement")
+    ResponseEntity<ProjectState> replace(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID material,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Replacement r) {
+        return CommandController.tagged(commands.replace(
+                account,
+                id,
+                ProjectService.version(seen),
+                new AssignCommands.Replacing(
+                        material, r.by(), r.parts(), r.schemes() == null ? List.of() : r.schemes())));
+    }
+}

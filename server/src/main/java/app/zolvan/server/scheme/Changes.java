@@ -1,0 +1,67 @@
+package app.zolvan.server.scheme;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.BinaryOperator;
+import java.util.function.Supplier;
+
+/** Many changes, done one after the other, as few that come to the same. */
+final class Changes {
+    private Changes() {}
+
+    /**
+     * At most one change for each thing, in an order in which nothing is put where it cannot be: materials come and schemes
+     * come before what is put into them, and go after it. What was done to the model is one change of it as a whole, which is
+     * apart from all that designers put on it.
+     *
+     * @param changes in the order in which they were done
+     * @param before  the model as it was kept before
+     * @param after   keeps it as it is after
+     */
+    static List<Change> composed(List<Change> changes, String before, Supplier<String> after) {
+        Map<Object, Change.OfMaterial> materials = new LinkedHashMap<>();
+        Map<Object, Change.OfScheme> schemes = new LinkedHashMap<>();
+        Map<Object, Change.OfEntry> entries = new LinkedHashMap<>();
+        Map<Object, Change.OfImage> images = new LinkedHashMap<>();
+        Map<Object, Change.OfProject> details = new LinkedHashMap<>();
+        boolean model = false;
+        for (Change c : changes) {
+            if (c instanceof Change.OfMaterial m) {
+                add(materials, m.id(), m, (a, b) -> new Change.OfMaterial(a.id(), a.before(), b.after()));
+            } else if (c instanceof Change.OfScheme s) {
+                add(schemes, s.id(), s, (a, b) -> new Change.OfScheme(a.id(), a.before(), b.after()));
+            } else if (c instanceof Change.OfEntry e) {
+                Object place = List.of(e.scheme(), e.level(), e.target(), e.side());
+                add(
+                        entries,
+                        place,
+                        e,
+                        (a, b) ->
+                                new Change.OfEntry(a.scheme(), a.level(), a.target(), a.side(), a.before(), b.after()));
+            } else if (c instanceof Change.OfImage i) {
+                add(images, i.sha256(), i, (a, b) -> new Change.OfImage(a.sha256(), a.before(), b.after()));
+            } else if (c instanceof Change.OfProject p) {
+                add(details, "details", p, (a, b) -> new Change.OfProject(a.before(), b.after()));
+            } else {
+                model = true;
+            }
+        }
+        List<Change> out = new ArrayList<>(details.values());
+        out.addAll(images.values());
+        if (model) {
+            out.add(new Change.OfModel(before, after.get()));
+        }
+        materials.values().stream().filter(m -> m.after() != null).forEach(out::add);
+        schemes.values().stream().filter(s -> s.after() != null).forEach(out::add);
+        out.addAll(entries.values());
+        schemes.values().stream().filter(s -> s.after() == null).forEach(out::add);
+        materials.values().stream().filter(m -> m.after() == null).forEach(out::add);
+        return out;
+    }
+
+    private static <C extends Change> void add(Map<Object, C> all, Object key, C change, BinaryOperator<C> then) {
+        all.merge(key, change, then);
+    }
+}

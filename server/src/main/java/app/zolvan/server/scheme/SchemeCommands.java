@@ -1,0 +1,255 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.core.assign.Level;
+import app.zolvan.core.assign.SchemeDifferences;
+import app.zolvan.core.assign.SchemeLetter;
+import app.zolvan.core.assign.SchemeState;
+import app.zolvan.core.assign.Side;
+import app.zolvan.core.colour.CieLab;
+import app.zolvan.core.material.Material;
+import app.zolvan.core.measure.MaterialMeasure;
+import app.zolvan.server.account.Account;
+import app.zolvan.server.library.FindingService;
+import app.zolvan.server.library.MaterialRow;
+import app.zolvan.server.model.Scene;
+import app.zolvan.server.problem.GivenName;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Project;
+import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.scheme.SchemeMapper.EntryRow;
+import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.UUID;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What designers do to schemes themselves, and what differs between two. */
+@Service
+public class SchemeCommands {
+    /** So many a project may have. */
+    private static final int MOST = 200;
+
+    private final CommandService commands;
+    private final SchemeService schemes;
+    private final ProjectService projects;
+    private final FindingService finding;
+
+    SchemeCommands(CommandService commands, SchemeService schemes, ProjectService projects, FindingService finding) {
+        this.commands = commands;
+        this.schemes = schemes;
+        this.projects = projects;
+        this.finding = finding;
+    }
+
+    /** How a scheme begins. */
+    public enum Beginning {
+        /** As the model arrived. */
+        EMPTY,
+        /** With all that another one has by then. */
+        COPY,
+        /** With what another one has at any time, but for what is changed in it. */
+        BASED
+    }
+
+    /**
+     * Makes a scheme, after all others.
+     *
+     * @param id      its identity
+     * @param of      the other one; null for an empty beginning
+     */
+    @Transactional
+    public ProjectState create(
+            Account account, UUID projectId, long seen, UUID id, String name, Beginning beginning, @Nullable UUID of) {
+        Project project = commands.begin(account, projectId, seen);
+        List<SchemeRow> all = schemes.schemes(projectId);
+        if (all.size() >= MOST) {
+            throw Problem.conflict("too-much", "A project has up to " + MOST + " schemes. Delete one first.", null);
+        }
+        SchemeRow other = beginning == Beginning.EMPTY
+                ? null
+                : schemes.require(projectId, Objects.requireNonNull(of, "a scheme to begin with"));
+        UUID base = other == null ? null : beginning == Beginning.BASED ? other.id() : other.base();
+        String letter = SchemeLetter.next(all.stream().map(SchemeRow::letter).toList());
+        SchemeRow row = new SchemeRow(
+                id,
+                projectId,
+                base,
+                letter,
+                GivenName.require(name),
+                "",
+                SchemeState.IDEA,
+                "",
+                1 + all.stream().mapToInt(SchemeRow::position).max().orElse(0));
+        List<Change> changes = new ArrayList<>();
+        changes.add(new Change.OfScheme(row.id(), null, row));
+        if (beginning == Beginning.COPY) {
+            schemes.entries(projectId, Objects.requireNonNull(other))
+                    .own()
+                    .forEach(e -> changes.add(
+                            new Change.OfEntry(row.id(), e.level(), e.target(), e.side(), null, e.in(row.id()))));
+        }
+        String from =
+                other == null ? "" : (beginning == Beginning.COPY ? ", a copy of " : ", based on ") + other.letter();
+        return commands.commit(account, project, "New scheme " + told(row) + from, changes);
+    }
+
+    private static String told(SchemeRow s) {
+        return s.letter() + " “" + s.name() + "”";
+    }
+
+    /** What is said of a scheme. */
+    public record Words(String name, String description, SchemeState state, String reason) {}
+
+    @Transactional
+    public ProjectState describe(Account account, UUID projectId, long seen, UUID id, Words d) {
+        Project project = commands.begin(account, projectId, seen);
+        SchemeRow before = schemes.require(projectId, id);
+        String reason = d.state().needsReason() ? d.reason().strip() : "";
+        if (d.state().needsReason() && reason.isEmpty()) {
+            throw Problem.ofField("reason", "Say why it was rejected, so that nobody draws it up again.");
+        }
+        SchemeRow after =
+                before.described(GivenName.require(d.name()), d.description().strip(), d.state(), reason);
+        if (after.equals(before)) {
+            throw Problem.conflict("nothing", "That is how it is already.", null);
+        }
+        String what = !before.name().equals(after.name())
+                ? "Rename scheme " + before.letter() + " to “" + after.name() + "”"
+                : before.state() != after.state()
+                        ? "Scheme " + told(after) + ": " + after.state().word()
+                        : "Describe scheme " + told(after);
+        return commands.commit(account, project, what, List.of(new Change.OfScheme(id, before, after)));
+    }
+
+    /** Puts all schemes into another order. */
+    @Transactional
+    ProjectState order(Account account, UUID projectId, long seen, List<UUID> ids) {
+        Project project = commands.begin(account, projectId, seen);
+        List<SchemeRow> all = schemes.schemes(projectId);
+        if (ids.size() != all.size() || new HashSet<>(ids).size() != all.size()) {
+            throw Problem.ofField("schemes", "Name each scheme once.");
+        }
+        List<Change> changes = new ArrayList<>();
+        for (int i = 0; i < ids.size(); i++) {
+            SchemeRow s = schemes.require(projectId, ids.get(i));
+            if (s.position() != i) {
+                changes.add(new Change.OfScheme(s.id(), s, s.at(i)));
+            }
+        }
+        if (changes.isEmpty()) {
+            throw Problem.conflict("nothing", "That is their order already.", null);
+        }
+        return commands.commit(account, project, "Order of the schemes", changes);
+    }
+
+    /** Deletes a scheme. Those that are based on it keep their looks: they get what they took over from it. */
+    @Transactional
+    ProjectState delete(Account account, UUID projectId, long seen, UUID id) {
+        Project project = commands.begin(account, projectId, seen);
+        List<SchemeRow> all = schemes.schemes(projectId);
+        SchemeRow gone = schemes.require(projectId, id);
+        if (all.size() == 1) {
+            throw Problem.conflict("last", "A project has at least one scheme. Make another one first.", null);
+        }
+        List<EntryRow> entries = List.copyOf(schemes.entries(projectId, gone).own());
+        List<Change> changes = new ArrayList<>();
+        for (SchemeRow s : all) {
+            if (!id.equals(s.base())) {
+                continue;
+            }
+            SchemeEntries own = schemes.entries(projectId, s);
+            for (EntryRow e : entries) {
+                if (!own.differs(Level.valueOf(e.level()), e.target(), Side.valueOf(e.side()))) {
+                    changes.add(own.put(e.in(s.id())));
+                }
+            }
+            changes.add(new Change.OfScheme(s.id(), s, s.basedOn(gone.base())));
+        }
+        entries.forEach(e -> changes.add(new Change.OfEntry(id, e.level(), e.target(), e.side(), e, null)));
+        changes.add(new Change.OfScheme(id, gone, null));
+        return commands.commit(account, project, "Delete scheme " + told(gone), changes);
+    }
+
+    /**
+     * Parts that go from one look to another between two schemes.
+     *
+     * @param from       the material in the first; null for plain grey
+     * @param to         in the second
+     * @param parts      by their indices
+     * @param area       of them, in m²
+     * @param difference CIEDE2000 of the two mean colours
+     * @param gloss      how many GU more the second has
+     */
+    record DifferenceWire(
+            @Nullable UUID from,
+            @Nullable UUID to,
+            String fromName,
+            String toName,
+            List<Integer> parts,
+            double area,
+            double difference,
+            double gloss) {}
+
+    List<DifferenceWire> differences(Account account, UUID projectId, UUID one, UUID other) {
+        Project project = projects.require(account, projectId);
+        LookTable a = schemes.looks(project, schemes.require(projectId, one).id());
+        LookTable b = schemes.looks(project, schemes.require(projectId, other).id());
+        Scene scene = a.scene();
+        int[] partOf = new int[a.regionCount()];
+        double[] areas = new double[partOf.length];
+        for (Scene.Part p : scene.parts()) {
+            int spans = p.sets().size();
+            for (int span = 0; span < spans; span++) {
+                partOf[a.region(p.index(), span)] = p.index();
+                areas[a.region(p.index(), span)] = p.area() / spans;
+            }
+        }
+        return SchemeDifferences.of(worn(a), worn(b), areas).stream()
+                .map(d -> wire(d, a, b, partOf))
+                .toList();
+    }
+
+    /** What tells the look of a region from another one. */
+    private record Worn(@Nullable UUID material, String mapping) {}
+
+    private static List<Worn> worn(LookTable t) {
+        return IntStream.range(0, t.regionCount())
+                .mapToObj(t::shownAt)
+                .map(s -> new Worn(s.material() == null ? null : s.material().id(), CommandService.mapping(s.look())))
+                .toList();
+    }
+
+    private DifferenceWire wire(SchemeDifferences.Difference<Worn> d, LookTable a, LookTable b, int[] partOf) {
+        int region = d.regions().get(0);
+        LookTable.Shown from = a.shownAt(region);
+        LookTable.Shown to = b.shownAt(region);
+        MaterialMeasure before = measure(from);
+        MaterialMeasure after = measure(to);
+        return new DifferenceWire(
+                d.from().material(),
+                d.to().material(),
+                name(from),
+                name(to),
+                d.regions().stream().map(r -> partOf[r]).distinct().toList(),
+                d.area(),
+                CieLab.of(before.mean()).difference(CieLab.of(after.mean())),
+                after.gloss() - before.gloss());
+    }
+
+    private static String name(LookTable.Shown s) {
+        MaterialRow row = s.material();
+        return row == null ? "Plain grey" : row.name();
+    }
+
+    private MaterialMeasure measure(LookTable.Shown s) {
+        Material m = s.look().material();
+        return s.material() == null
+                ? MaterialMeasure.of(m.surface(), digest -> new byte[0])
+                : finding.measure(s.material());
+    }
+}

@@ -1,0 +1,114 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.core.assign.SchemeState;
+import app.zolvan.server.account.Account;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.scheme.SchemeCommands.Beginning;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.validation.annotation.Validated;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** A project's schemes. */
+@RestController
+@RequestMapping("/api/projects/{id}/schemes")
+class SchemeController {
+    private final SchemeCommands commands;
+
+    SchemeController(SchemeCommands commands) {
+        this.commands = commands;
+    }
+
+    /** @param of the scheme to copy or to be based on; null for an empty one */
+    record NewScheme(
+            @NotNull @Size(max = 120) String name,
+            @NotNull Beginning beginning,
+            @Nullable UUID of) {}
+
+    record SchemeText(
+            @NotNull @Size(max = 120) String name,
+            @NotNull @Size(max = 2000) String description,
+            @NotNull SchemeState state,
+            @NotNull @Size(max = 500) String reason) {}
+
+    record SchemeOrder(@NotEmpty @Size(max = 1000) List<UUID> schemes) {}
+
+    @PostMapping
+    ResponseEntity<ProjectState> create(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody NewScheme wanted) {
+        if (wanted.beginning() != Beginning.EMPTY && wanted.of() == null) {
+            throw Problem.ofField("of", "Say which scheme it is to begin with.");
+        }
+        return CommandController.tagged(commands.create(
+                account,
+                id,
+                ProjectService.version(seen),
+                UUID.randomUUID(),
+                wanted.name(),
+                wanted.beginning(),
+                wanted.of()));
+    }
+
+    @PutMapping("/{scheme}")
+    ResponseEntity<ProjectState> describe(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID scheme,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody SchemeText text) {
+        return CommandController.tagged(commands.describe(
+                account,
+                id,
+                ProjectService.version(seen),
+                scheme,
+                new SchemeCommands.Words(text.name(), text.description(), text.state(), text.reason())));
+    }
+
+    @PutMapping("/order")
+    ResponseEntity<ProjectState> order(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody SchemeOrder order) {
+        return CommandController.tagged(commands.order(account, id, ProjectService.version(seen), order.schemes()));
+    }
+
+    @DeleteMapping("/{scheme}")
+    ResponseEntity<ProjectState> delete(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID scheme,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
+        return CommandController.tagged(commands.delete(account, id, ProjectService.version(seen), scheme));
+    }
+
+    /** What looks different in another scheme, most of it first. */
+    @GetMapping("/{scheme}/differences")
+    List<SchemeCommands.DifferenceWire> differences(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID scheme,
+            @RequestParam UUID other) {
+        return commands.differences(account, id, scheme, other);
+    }
+}

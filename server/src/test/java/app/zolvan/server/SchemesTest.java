@@ -1,0 +1,291 @@
+package app.zolvan.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Schemes, levels, and the way back: rules.md, section 1; needs.md O04, O11, O12, O22, A19 to A21, A43. */
+class SchemesTest extends ProjectTest {
+    private static final int SEAT = 0;
+    private static final int LEG = 1;
+    private static final int OTHER_LEG = 2;
+    private static final int FAR_SEAT = 3;
+    private static final int FAR_LEG = 4;
+    private static final int STOOL = 0;
+
+    @BeforeEach
+    void importStools() throws InterruptedException {
+        open(newProject());
+    }
+
+    @Test
+    void aBasedSchemeStoresWhatDiffersAndFollowsInAllElse() {
+        assign("set", setOf(LEG), "MT-003");
+        assign("part", SEAT, "LE-002");
+        String first = state.get("scheme").asString();
+        begin("Copper", "BASED", first);
+        assertThat(letters()).containsExactly("A", "B");
+        assertThat(state.get("schemes").get(1).get("own").asInt()).isZero();
+        assertThat(shown(LEG)).isEqualTo("Spun brass");
+
+        assign("set", setOf(LEG), "MT-012");
+        assign("part", SEAT, null);
+        assertThat(shown(SEAT)).as("taken off in this scheme").isEqualTo("seat");
+        JsonNode why = get("/why?part=1&span=0");
+        assertThat(level(why, "set").get("differs").asBoolean()).isTrue();
+        assertThat(why.get("sentence").asString())
+                .isEqualTo(
+                        "Leg 1 shows Raw copper because its matching set “steel” has it, and nothing narrower has a look."
+                                + " Without it, “steel” as it arrived would show.");
+
+        scheme = first;
+        reread();
+        assertThat(shown(LEG)).isEqualTo("Spun brass");
+        assertThat(shown(SEAT)).as("stays in the other").isEqualTo("Saddle hide");
+        assign("part", OTHER_LEG, "PT-014");
+        scheme = idOf("B");
+        reread();
+        assertThat(shown(OTHER_LEG)).as("a change of the base").isNotEqualTo("Raw copper");
+        assertThat(level(get("/why?part=2&span=0"), "part").get("inherited").asString())
+                .isEqualTo("A");
+        assertThat(shown(LEG)).isEqualTo("Raw copper");
+
+        post("/as-in-base", Map.of("level", "set", "target", setOf(LEG)));
+        assertThat(shown(LEG)).isEqualTo("Spun brass");
+        assertThat(tried("/as-in-base", Map.of("level", "set", "target", setOf(LEG)))
+                        .sentence())
+                .contains("Nothing differs there");
+    }
+
+    @Test
+    void deletingABaseLeavesLooksAsTheyAreAndIsTakenBackWhole() {
+        assign("set", setOf(LEG), "MT-003");
+        String first = state.get("scheme").asString();
+        begin("Copper", "BASED", first);
+        assign("set", setOf(SEAT), "LE-002");
+        JsonNode before = looks();
+        JsonNode dividers = state.get("schemes");
+
+        state = browser.delete(project + "/schemes/" + first, version()).json();
+        reread();
+        assertThat(letters()).containsExactly("B");
+        assertThat(state.get("schemes").get(0).get("base").isNull()).isTrue();
+        assertThat(looks()).isEqualTo(before);
+        assertThat(browser.delete(project + "/schemes/" + scheme, version()).sentence())
+                .contains("at least one scheme");
+        post("/undo", Map.of());
+        assertThat(state.get("schemes")).isEqualTo(dividers);
+        assertThat(looks()).isEqualTo(before);
+    }
+
+    @Test
+    void aCopyIsIndependentAndARejectedSchemeSaysWhy() {
+        assign("set", setOf(LEG), "MT-003");
+        String first = state.get("scheme").asString();
+        begin("Second thoughts", "COPY", first);
+        assign("set", setOf(LEG), "MT-012");
+        assertThat(describe("REJECTED", " ").sentence()).startsWith("Say why it was rejected");
+        assertThat(describe("REJECTED", "Too red beside the brick").status()).isEqualTo(200);
+        reread();
+        assertThat(state.get("schemes").get(1).get("reason").asString()).isEqualTo("Too red beside the brick");
+        assertThat(state.get("undo").asString()).isEqualTo("Scheme B “Second thoughts”: rejected");
+        assertThat(browser.put(project + "/schemes/order", Map.of("schemes", List.of(scheme, first)), version())
+                        .status())
+                .isEqualTo(200);
+        reread();
+        assertThat(letters()).containsExactly("B", "A");
+        String other = first;
+        JsonNode differences = get("/schemes/" + scheme + "/differences?other=" + other);
+        assertThat(differences).hasSize(1);
+        JsonNode d = differences.get(0);
+        assertThat(d.get("fromName").asString()).isEqualTo("Raw copper");
+        assertThat(d.get("toName").asString()).isEqualTo("Spun brass");
+        assertThat(d.get("parts")).hasSize(4);
+        assertThat(d.get("difference").asDouble()).isBetween(5.0, 40.0);
+        JsonNode back =
+                get("/schemes/" + other + "/differences?other=" + scheme).get(0);
+        assertThat(back.get("gloss").asDouble()).isEqualTo(-d.get("gloss").asDouble(), within(1e-9));
+    }
+
+    @Test
+    void oneChangeGoesToChosenSchemesAndOneReplacementToAllOrToOne() {
+        String first = state.get("scheme").asString();
+        begin("Second", "EMPTY", null);
+        String second = scheme;
+        begin("Third", "EMPTY", null);
+        Map<String, Object> body = new HashMap<>(Map.of("level", "set", "targets", List.of(setOf(LEG))));
+        body.put("material", libraryMaterial("MT-003"));
+        body.put("schemes", List.of(first, scheme));
+        post("/assignments", body);
+        assertThat(state.get("undo").asString()).endsWith("on set “steel” in A, C");
+        assertThat(shownIn(first, LEG)).isEqualTo("Spun brass").isEqualTo(shownIn(scheme, LEG));
+        assertThat(shownIn(second, LEG)).isEqualTo("steel");
+
+        reread();
+        String brass = lookOf(state, LEG).get("material").asString();
+        post(
+                "/materials/" + brass + "/replacement",
+                Map.of("by", libraryMaterial("MT-012"), "schemes", List.of(scheme)));
+        assertThat(shownIn(first, LEG)).isEqualTo("Spun brass");
+        assertThat(shownIn(scheme, LEG)).isEqualTo("Raw copper");
+        reread();
+        String copper = lookOf(state, LEG).get("material").asString();
+        post(
+                "/materials/" + copper + "/replacement",
+                Map.of("by", libraryMaterial("PT-014"), "parts", List.of(LEG, FAR_SEAT)));
+        assertThat(lookOf(state, LEG).get("from").asString()).isEqualTo("part");
+        assertThat(shown(OTHER_LEG)).isEqualTo("Raw copper");
+    }
+
+    @Test
+    void aGroupDressesWhatIsInItAndATrialSaysWhatWouldStayHidden() {
+        assign("part", LEG, "MT-012");
+        assign("group", STOOL, "MT-003");
+        assertThat(shown(SEAT)).isEqualTo("Spun brass").isEqualTo(shown(OTHER_LEG));
+        assertThat(shown(LEG)).isEqualTo("Raw copper");
+        assertThat(shown(FAR_SEAT)).isEqualTo("seat");
+        String paint = libraryMaterial("PT-014");
+
+        JsonNode set = trial("set", setOf(LEG), LEG, paint);
+        assertThat(set.get("hiddenBy").asString()).isEqualTo("part");
+        assertThat(set.get("parts").asInt()).as("those of the far stool").isEqualTo(2);
+        assertThat(set.get("hidden").asInt()).as("two legs of this one").isEqualTo(2);
+        JsonNode part = trial("part", LEG, LEG, paint);
+        assertThat(part.get("hiddenBy").isNull()).isTrue();
+        assertThat(part.get("reached")).hasSize(1);
+
+        post("/taken-off", Map.of("part", LEG, "span", 0, "extent", "LADDER"));
+        assertThat(shown(LEG)).isEqualTo("steel").isEqualTo(shown(OTHER_LEG));
+        post("/undo", Map.of());
+        post("/taken-off", Map.of("part", LEG, "span", 0, "extent", "MATERIAL"));
+        assertThat(shown(LEG)).as("what the group has appears").isEqualTo("Spun brass");
+        assertThat(tried("/assignments", Map.of("level", "group", "targets", List.of(9), "material", paint))
+                        .status())
+                .isEqualTo(404);
+    }
+
+    /** Undo of one's own commands goes one by one; a moment is gone back to at once, and that is taken back at once. */
+    @Test
+    void aMomentIsNamedGoneBackToAndLeftAgain() {
+        assign("set", setOf(LEG), "MT-003");
+        JsonNode moment = get("/history").get(0);
+        String path = "/history/" + moment.get("id").asLong();
+        assertThat(browser.put(project + path + "/name", Map.of("name", "Before the client"))
+                        .status())
+                .isEqualTo(200);
+        JsonNode then = browser.get(project + "/state").json();
+        int parts = scene().get("parts").size();
+
+        begin("Copper", "BASED", state.get("scheme").asString());
+        assign("group", STOOL, "MT-012");
+        Map<String, Object> adjustment = Map.of("part", LEG, "span", 0, "values", Map.of("specular_roughness", 0.77));
+        post("/adjustments", adjustment);
+        post("/parts/names", Map.of("names", List.of(Map.of("part", SEAT, "name", "Perch"))));
+        post("/parts/sets", Map.of("parts", List.of(FAR_LEG), "to", "own"));
+        assign("set", setOf(FAR_LEG), "PT-014");
+        List<JsonNode> newest = List.of(state, scene());
+
+        post(path + "/return", Map.of());
+        assertThat(state.get("undo").asString()).isEqualTo("Back to: Before the client");
+        for (String field : List.of("looks", "regions", "schemes", "palette")) {
+            assertThat(state.get(field)).as(field).isEqualTo(then.get(field));
+        }
+        assertThat(part(SEAT).get("name").asString()).isEqualTo("Seat");
+        assertThat(scene().get("parts")).hasSize(parts);
+        assertThat(get("/history").get(1).get("undone").asBoolean()).isFalse();
+
+        post("/undo", Map.of());
+        reread();
+        for (String field : List.of("looks", "regions", "schemes")) {
+            assertThat(state.get(field)).as(field).isEqualTo(newest.get(0).get(field));
+        }
+        assertThat(scene().get("parts")).isEqualTo(newest.get(1).get("parts"));
+    }
+
+    @Test
+    void inASchemeThatIsGoneNothingIsDone() {
+        begin("Short-lived", "EMPTY", null);
+        assign("set", setOf(LEG), "MT-003");
+        post("/undo", Map.of());
+        post("/undo", Map.of());
+        assertThat(letters()).containsExactly("A");
+        assertThat(state.get("scheme").asString()).as("the first is shown").isEqualTo(idOf("A"));
+        Browser.Answer refused = tried(
+                "/assignments", Map.of("level", "part", "targets", List.of(0), "material", libraryMaterial("MT-003")));
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(refused.problem()).isEqualTo("scheme-gone");
+        scheme = UUID.randomUUID().toString();
+        assertThat(tried("/undo", Map.of()).status()).isNotEqualTo(500);
+    }
+
+    private JsonNode trial(String level, int target, int part, String material) {
+        return get("/trial?level=" + level + "&target=" + target + "&part=" + part + "&span=0&material=" + material);
+    }
+
+    private void begin(String name, String beginning, String of) {
+        Map<String, Object> body = new HashMap<>(Map.of("name", name, "beginning", beginning));
+        body.put("of", of);
+        post("/schemes", body);
+        scheme = state.get("schemes")
+                .get(state.get("schemes").size() - 1)
+                .get("id")
+                .asString();
+        reread();
+    }
+
+    private Browser.Answer describe(String to, String reason) {
+        return browser.put(
+                project + "/schemes/" + scheme,
+                Map.of("name", "Second thoughts", "description", "", "state", to, "reason", reason),
+                version());
+    }
+
+    private void reread() {
+        state = get("/state");
+    }
+
+    private String shownIn(String id, int part) {
+        String kept = scheme;
+        scheme = id;
+        reread();
+        String shown = shown(part);
+        scheme = kept;
+        return shown;
+    }
+
+    private JsonNode looks() {
+        return state.get("looks");
+    }
+
+    private static JsonNode level(JsonNode why, String level) {
+        return why.get("levels")
+                .valueStream()
+                .filter(l -> l.get("level").asString().equals(level))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private String idOf(String letter) {
+        return state.get("schemes")
+                .valueStream()
+                .filter(s -> s.get("letter").asString().equals(letter))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asString();
+    }
+
+    private List<String> letters() {
+        List<String> out = new ArrayList<>();
+        state.get("schemes").forEach(s -> out.add(s.get("letter").asString()));
+        return out;
+    }
+}
