@@ -64,7 +64,7 @@ function explain(s: Stratum): string {
       v-for="s in strata"
       :key="`${s.level}/${s.target}`"
       class="layer"
-      :class="{ wins: s.wins, none: !s.material }"
+      :class="{ wins: s.wins, none: !s.material, alone: !baseLetter }"
     >
       <em :title="s.name">{{ label(s) }}</em>
       <button class="bar" :title="explain(s)" @click="emit('give', s)">
@@ -107,7 +107,7 @@ function explain(s: Stratum): string {
           >Differs from {{ baseLetter }}: have it as there</v-tooltip
         >
       </button>
-      <span v-else />
+      <span v-else-if="baseLetter" />
       <button
         v-if="s.material"
         class="plain off"
@@ -220,6 +220,9 @@ button.bar {
 }
 .layer {
   column-gap: 3px;
+}
+.layer.alone {
+  grid-template-columns: 62px 1fr 18px 18px;
 }
 .more summary {
   cursor: pointer;

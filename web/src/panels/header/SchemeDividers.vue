@@ -33,6 +33,10 @@ function compare(other: SchemeWire) {
   if (!one || one === other.id) return
   void schemes.compare(one, other.id)
 }
+function begin() {
+  workspace.aside = 'scheme'
+  schemes.making = true
+}
 async function move(before: number) {
   const one = carried.value
   carried.value = null
@@ -78,14 +82,7 @@ async function move(before: number) {
       @dragover.prevent
       @drop.prevent="move(workspace.schemes.length)"
     />
-    <button
-      class="plain divider add"
-      aria-label="New scheme"
-      @click="
-        workspace.aside = 'scheme'
-        schemes.making = true
-      "
-    >
+    <button class="plain divider add" aria-label="New scheme" @click="begin">
       +
       <v-tooltip activator="parent" location="bottom">New scheme</v-tooltip>
     </button>
@@ -132,7 +129,7 @@ async function move(before: number) {
   border-radius: 50%;
 }
 .name {
-  max-width: 92px;
+  max-width: 110px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
@@ -158,7 +155,7 @@ async function move(before: number) {
   background: none;
   color: var(--soft);
 }
-@media (max-width: 1340px) {
+@media (max-width: 1180px) {
   .divider:not(.on, .add) .name {
     max-width: 56px;
   }

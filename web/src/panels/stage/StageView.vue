@@ -243,7 +243,7 @@ const tag = computed(() => {
       : `${workspace.materialOf(at)?.name ?? name} · ${counted(sharing, 'part')}`
   }
   const trial = aim.value?.region === at ? aim.value.trial : null
-  if (!trial) return '…'
+  if (!trial) return ''
   const spot = trial as unknown as Spot
   const what = ['set', 'model'].includes(trial.level)
     ? `${trial.level} · ${counted(trial.parts, 'part')}`

@@ -17,7 +17,7 @@ class KeepingIT {
         Page page = d.page;
         page.keyboard().press("t");
         page.waitForSelector(OWN);
-        carry(page, ".sample-tray [data-code=PT-017]", OWN);
+        carry(page, ".sample-tray [data-code=PT-014]", OWN);
         page.waitForSelector(OWN + ":has-text('1')");
         carry(page, ".sample-tray [data-code=MT-003]", OWN);
         page.waitForSelector(OWN + ":has-text('2')");

@@ -37,7 +37,7 @@ class ScreenshotsIT {
         settle(d);
         d.openDrawer("Paint");
         settle(d);
-        d.carry("PT-014", BASE_X, BASE_Y);
+        d.carry("PT-017", BASE_X, BASE_Y);
         settle(d);
         save(d.page, "assign-carrying-a-chip");
         d.changing("/assignments", () -> d.page.mouse().up());

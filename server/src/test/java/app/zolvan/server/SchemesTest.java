@@ -65,6 +65,22 @@ class SchemesTest extends ProjectTest {
                 .contains("Nothing differs there");
     }
 
+    /** A browser keeps what it has got and asks whether it still holds. */
+    @Test
+    void whatIsKnownOfOneSchemeIsNotTakenForAnother() {
+        String first = state.get("scheme").asString();
+        begin("Copper", "BASED", first);
+        assertThat(tag(first)).isNotEqualTo(tag(scheme)).isEqualTo(tag(first));
+    }
+
+    private String tag(String ofScheme) {
+        return browser.get(project + "/state?scheme=" + ofScheme)
+                .raw()
+                .headers()
+                .firstValue("ETag")
+                .orElseThrow();
+    }
+
     @Test
     void deletingABaseLeavesLooksAsTheyAreAndIsTakenBackWhole() {
         assign("set", setOf(LEG), "MT-003");

@@ -101,7 +101,7 @@ public class ProjectService {
         assets.deleteUnused();
     }
 
-    /** The version in an If-Match header. */
+    /** The version in an If-Match header; what comes after a hyphen tells views of one version apart. */
     public static long version(String ifMatch) {
         if (ifMatch == null) {
             throw Problem.of(
@@ -110,7 +110,7 @@ public class ProjectService {
                     "Reload the page: it does not say what it has seen.");
         }
         try {
-            return Long.parseLong(ifMatch.replace("\"", "").strip());
+            return Long.parseLong(ifMatch.replace("\"", "").strip().replaceFirst("-.*", ""));
         } catch (NumberFormatException e) {
             throw Problem.of(HttpStatus.BAD_REQUEST, "bad-version", "Reload the page and try again.");
         }

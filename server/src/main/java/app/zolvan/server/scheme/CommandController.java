@@ -73,7 +73,11 @@ class CommandController {
         return tagged(commands.redo(account, id, ProjectService.version(seen), force));
     }
 
+    /** A browser that has seen another scheme of the same version may not take that for this one. */
     static ResponseEntity<ProjectState> tagged(ProjectState state) {
-        return ResponseEntity.ok().eTag("\"" + state.version() + "\"").body(state);
+        return ResponseEntity.ok()
+                .eTag("\"" + state.version() + "-" + state.scheme() + "\"")
+                .varyBy(SchemeInView.HEADER)
+                .body(state);
     }
 }

@@ -4,6 +4,7 @@ import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Facts;
+import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.prepare.Undressed;
@@ -34,6 +35,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -346,11 +348,16 @@ public class CommandService {
         Project project = projects.require(account, projectId);
         SchemeMapper.SchemeRow scheme = schemes.currentOrFirst(projectId);
         LookTable looks = schemes.looks(project, scheme.id());
+        List<MaterialRow> own = materials.ofProject(projectId);
+        Set<UUID> clear = own.stream()
+                .filter(m -> m.toSurface().number(Parameter.TRANSMISSION_WEIGHT) > 0)
+                .map(MaterialRow::id)
+                .collect(Collectors.toSet());
         List<SchemeWire> dividers = new ArrayList<>();
         Map<UUID, List<String>> elsewhere = new HashMap<>();
         for (SchemeMapper.SchemeRow s : schemes.schemes(projectId)) {
             SchemeEntries entries = schemes.entries(projectId, s);
-            dividers.add(wire(s, entries, looks.scene()));
+            dividers.add(wire(s, entries, entries.sign(looks.scene(), clear)));
             if (!s.id().equals(scheme.id())) {
                 entries.inForce().values().stream()
                         .map(SchemeMapper.EntryRow::materialId)
@@ -369,7 +376,7 @@ public class CommandService {
         List<UsedMaterial> palette = new ArrayList<>();
         List<UsedMaterial> arrived = new ArrayList<>();
         Map<UUID, MaterialRow> originals = new LinkedHashMap<>();
-        for (MaterialRow m : materials.ofProject(projectId)) {
+        for (MaterialRow m : own) {
             MaterialRow origin = m.origin() == null ? null : originals.computeIfAbsent(m.origin(), materials::find);
             (m.arrived() ? arrived : palette)
                     .add(new UsedMaterial(
@@ -404,7 +411,7 @@ public class CommandService {
                         .orElse(null));
     }
 
-    private static SchemeWire wire(SchemeMapper.SchemeRow s, SchemeEntries entries, Scene scene) {
+    private static SchemeWire wire(SchemeMapper.SchemeRow s, SchemeEntries entries, @Nullable UUID sign) {
         return new SchemeWire(
                 s.id(),
                 s.letter(),
@@ -414,7 +421,7 @@ public class CommandService {
                 s.reason(),
                 s.base(),
                 entries.own().size(),
-                entries.sign(scene));
+                sign);
     }
 
     /** How a look lies, in a word. */

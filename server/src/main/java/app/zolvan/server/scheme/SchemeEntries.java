@@ -9,6 +9,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
@@ -48,12 +49,16 @@ final class SchemeEntries {
         return own.values();
     }
 
-    /** The material that covers most of what the scheme dresses by itself; null where it dresses nothing. */
+    /**
+     * The material that covers most of what the scheme dresses by itself; null where it dresses nothing.
+     *
+     * @param clear materials that are seen through and say little
+     */
     @Nullable
-    UUID sign(Scene scene) {
+    UUID sign(Scene scene, Set<UUID> clear) {
         Map<UUID, Double> areas = new HashMap<>();
         for (EntryRow e : own.values()) {
-            if (e.materialId() != null) {
+            if (e.materialId() != null && !clear.contains(e.materialId())) {
                 double area = scene.parts().stream()
                         .filter(p -> scene.covers(Level.valueOf(e.level()), e.target(), p))
                         .mapToDouble(Scene.Part::area)

@@ -1,0 +1,63 @@
+package app.zolvan.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.awt.Color;
+import org.junit.jupiter.api.Test;
+
+/** Options for a client: made, looked at, compared, explained, and taken back. */
+class SchemesIT {
+    private static final double BASE_X = 0.58;
+    private static final double BASE_Y = 0.9;
+
+    @Test
+    void aSchemeIsMadeComparedExplainedAndGoneBackFrom() {
+        Designer d = new Designer().signIn().openLantern();
+        Color red = d.colourAt(BASE_X, BASE_Y);
+        d.changing("/state", () -> d.page.click(".divider[aria-label^='B Raw brass']"));
+        assertThat(d.colourAt(BASE_X, BASE_Y).getGreen()).isGreaterThan(red.getGreen() + 20);
+        d.changing("/state", () -> d.page.click(".divider[aria-label^='A Harbour red']"));
+        assertThat(d.colourAt(BASE_X, BASE_Y)).isEqualTo(red);
+
+        d.page.click("[aria-label='New scheme'] >> nth=0");
+        d.page.fill("[aria-label='Name of the new scheme']", "Bottle green");
+        d.changing("/state", () -> d.page.click("text=Make scheme"));
+        assertThat(d.page.textContent(".divider.on")).contains("D").contains("Bottle green");
+        d.openDrawer("Paint").drop("PT-017", BASE_X, BASE_Y);
+        Color green = d.colourAt(BASE_X, BASE_Y);
+        assertThat(green.getGreen()).isGreaterThan(green.getRed());
+
+        d.page.dragAndDrop(".divider[aria-label^='D ']", ".divider[aria-label^='A ']");
+        d.page.waitForSelector("[aria-label=Differences] li");
+        assertThat(d.page.textContent("[aria-label=Differences] li"))
+                .contains("Bottle enamel → Harbour red enamel")
+                .contains("3 parts")
+                .contains("ΔE");
+        d.page.keyboard().down("c");
+        d.page.waitForTimeout(300);
+        d.waitUntilDrawn();
+        assertThat(d.colourAt(BASE_X, BASE_Y)).as("the other scheme while C is held").isEqualTo(red);
+        d.page.keyboard().up("c");
+        d.page.waitForTimeout(300);
+        d.waitUntilDrawn();
+        assertThat(d.colourAt(BASE_X, BASE_Y)).isEqualTo(green);
+
+        d.page.hover("[data-testid=stage] canvas");
+        d.page.keyboard().press("w");
+        d.page.waitForSelector("[role=dialog][aria-label='Why this look?']");
+        assertThat(d.page.textContent("[role=dialog] p")).contains(" because ");
+        d.page.keyboard().press("Escape");
+
+        d.page.keyboard().press("h");
+        d.page.hover("[aria-label=History] li:has-text('New scheme D')");
+        d.changing("/return", () -> d.page.click("[aria-label=History] li:has-text('New scheme D') >> text=Back to here"));
+        assertThat(d.colourAt(BASE_X, BASE_Y)).as("nothing differs any more").isEqualTo(red);
+        d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
+        assertThat(d.colourAt(BASE_X, BASE_Y)).isEqualTo(green);
+        for (int i = 0; i < 2; i++) {
+            d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
+        }
+        assertThat(d.page.textContent(".divider.on")).as("the scheme is gone").contains("Harbour red");
+        d.page.close();
+    }
+}
