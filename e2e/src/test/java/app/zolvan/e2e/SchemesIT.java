@@ -36,7 +36,9 @@ class SchemesIT {
         d.page.keyboard().down("c");
         d.page.waitForTimeout(300);
         d.waitUntilDrawn();
-        assertThat(d.colourAt(BASE_X, BASE_Y)).as("the other scheme while C is held").isEqualTo(red);
+        assertThat(d.colourAt(BASE_X, BASE_Y))
+                .as("the other scheme while C is held")
+                .isEqualTo(red);
         d.page.keyboard().up("c");
         d.page.waitForTimeout(300);
         d.waitUntilDrawn();
@@ -50,7 +52,8 @@ class SchemesIT {
 
         d.page.keyboard().press("h");
         d.page.hover("[aria-label=History] li:has-text('New scheme D')");
-        d.changing("/return", () -> d.page.click("[aria-label=History] li:has-text('New scheme D') >> text=Back to here"));
+        d.changing(
+                "/return", () -> d.page.click("[aria-label=History] li:has-text('New scheme D') >> text=Back to here"));
         assertThat(d.colourAt(BASE_X, BASE_Y)).as("nothing differs any more").isEqualTo(red);
         d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
         assertThat(d.colourAt(BASE_X, BASE_Y)).isEqualTo(green);
