@@ -383,6 +383,12 @@ export const api = {
     send<ProjectState>('POST', `${project(id)}/taken-off`, { version, body: from }),
   replaceMaterial: (id: string, version: number, material: string, how: Schemas['Replacement']) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/replacement`, { version, body: how }),
+  keepCandidate: (id: string, version: number, candidate: Schemas['Candidate']) =>
+    send<ProjectState>('POST', `${project(id)}/candidates`, { version, body: candidate }),
+  dropCandidate: (id: string, version: number, candidate: Schemas['Candidate']) =>
+    send<ProjectState>('POST', `${project(id)}/candidates/dropped`, { version, body: candidate }),
+  combineCandidates: (id: string, version: number, of: Spot[]) =>
+    send<ProjectState>('POST', `${project(id)}/candidates/schemes`, { version, body: { of } }),
   createScheme: (id: string, version: number, wanted: Schemas['NewScheme']) =>
     send<ProjectState>('POST', `${project(id)}/schemes`, { version, body: wanted }),
   describeScheme: (id: string, version: number, other: string, text: Schemas['SchemeText']) =>

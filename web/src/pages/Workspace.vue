@@ -15,6 +15,7 @@ import CloserLook from '../panels/stage/CloserLook.vue'
 import StageView from '../panels/stage/StageView.vue'
 import SampleTray from '../panels/tray/SampleTray.vue'
 import SourceTray from '../panels/tray/SourceTray.vue'
+import { useCandidates } from '../stores/candidates'
 import { useChips } from '../stores/chips'
 import { useCloser } from '../stores/closer'
 import { listen } from '../stores/events'
@@ -30,6 +31,7 @@ const imports = useImports()
 const finding = useFinding()
 const closer = useCloser()
 const schemes = useSchemes()
+const candidates = useCandidates()
 const router = useRouter()
 const missing = ref('')
 const help = ref(false)
@@ -78,6 +80,7 @@ const SHORTCUTS: [string, string][] = [
   ['A', 'Put the chosen chip on whatever you click, until Esc'],
   ['Q', 'Pick up the look under the cursor and put it on what you click; Alt: the material alone'],
   ['Ctrl C, Ctrl V', 'Copy a look, give it to the selection; Shift: as a material of its own'],
+  ['[ and ]', 'Show the next candidate kept on the selection, or the one before; Enter puts it on'],
   ['W', 'Why does what is under the cursor look as it does?'],
   ['hold C', 'See the scheme that this one is compared with'],
   ['H', 'History'],
@@ -116,10 +119,10 @@ function key(e: KeyboardEvent) {
   }
   if (e.key === 'Escape' && document.querySelector('.v-menu.v-overlay--active')) return // it closes
   const actions: Record<string, () => void> = {
-    '1': () => (workspace.step = 'prepare'),
-    '2': () => (workspace.step = 'assign'),
-    '4': () => (workspace.step = 'light'),
-    '5': () => (workspace.step = 'picture'),
+    '1': () => workspace.go('prepare'),
+    '2': () => workspace.go('assign'),
+    '4': () => workspace.go('light'),
+    '5': () => workspace.go('picture'),
     f: () => stage.value?.frame(),
     x: () => stage.value?.isolate(),
     l: () => closer.toggle(),
@@ -127,17 +130,27 @@ function key(e: KeyboardEvent) {
     a: toggleApplying,
     q: () => stage.value?.pickUp(),
     w: () => void stage.value?.explain(),
+    '[': () => candidates.step(-1),
+    ']': () => candidates.step(1),
     h: () => (workspace.aside = workspace.aside === 'history' ? null : 'history'),
     t: () => (finding.open = !finding.open),
     '/': () => document.getElementById('tray-search')?.focus(),
     '?': () => (help.value = true),
     Escape: () => {
       if (stage.value?.endExplaining()) return
+      if (candidates.current) {
+        candidates.leave()
+        return
+      }
       if (workspace.applying) workspace.applying = false
       else if (workspace.placing !== null) workspace.placing = null
       else if (closer.material) closer.close()
       else workspace.select([])
     },
+  }
+  if (e.key === 'Enter' && candidates.current && target.matches('body, [data-testid=stage] *')) {
+    void candidates.putOn()
+    return
   }
   const action = actions[e.key.length === 1 ? e.key.toLowerCase() : e.key]
   if (action) {
@@ -151,7 +164,7 @@ function released(e: KeyboardEvent) {
 }
 
 function toggleApplying() {
-  workspace.pickedMapping = null
+  workspace.picked = null
   if (!workspace.chosen) workspace.tell('Choose a chip in the tray first.')
   else workspace.applying = !workspace.applying
 }

@@ -121,7 +121,7 @@ export class Stage {
   private readonly sides = new Sides()
   private showingSides = false
   private readonly plain = new PlainColours()
-  private colours: string[] | null = null
+  private colours: (string | string[])[] | null = null
   private readonly haze = haze()
   private readonly figure = new ScaleFigure()
   private readonly picked = new PickedFaces()
@@ -633,8 +633,8 @@ export class Stage {
     this.invalidate()
   }
 
-  /** Shows each part in a plain colour (#rrggbb) instead of its look; null for looks again. */
-  showColours(colours: string[] | null): void {
+  /** Shows each part in a plain colour (#rrggbb), or each of its spans in one, instead of its look; null for looks again. */
+  showColours(colours: (string | string[])[] | null): void {
     this.colours = colours
     this.layColours()
     this.invalidate()

@@ -15,9 +15,12 @@ export class PlainColours {
   private readonly materials = new Map<string, ShaderMaterial>()
   private scene = new Scene()
 
-  /** @param colourOf a part's colour as #rrggbb */
-  lay(meshes: Mesh[], colourOf: (mesh: Mesh) => string, background: Scene['background']): void {
-    this.scene = copiesOf(meshes, (mesh) => this.material(colourOf(mesh)))
+  /** @param coloursOf a part's colour as #rrggbb, or one for each of its spans */
+  lay(meshes: Mesh[], coloursOf: (mesh: Mesh) => string | string[], background: Scene['background']): void {
+    this.scene = copiesOf(meshes, (mesh) => {
+      const colours = coloursOf(mesh)
+      return typeof colours === 'string' ? this.material(colours) : colours.map((c) => this.material(c))
+    })
     this.scene.background = background
   }
 

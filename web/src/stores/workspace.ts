@@ -22,7 +22,7 @@ import type { Light, Region } from '../stage/Stage'
 export type Step = 'prepare' | 'assign' | 'light' | 'picture'
 
 /** What the stage shows of the model. */
-export type Display = 'looks' | 'sides' | 'set' | 'shape'
+export type Display = 'looks' | 'sides' | 'set' | 'shape' | 'plain' | 'white'
 
 const NOTICE_TIME = 8000
 const FIRST_LIGHT: Light = { surroundings: 'studio', strength: 1, turn: 0, exposure: 0 }
@@ -49,8 +49,12 @@ export const useWorkspace = defineStore('workspace', () => {
   const aside = ref<'scheme' | 'history' | null>(null)
   /** The schemes that what is given next goes to; none for the one that is looked at. */
   const goesTo = ref<string[]>([])
+  /** A look that was picked up, with how it lies. */
+  const picked = ref<{ material: string; mapping: 'metric' | 'model' } | null>(null)
   /** How what is put on next is to lie, where that was picked up with it. */
-  const pickedMapping = ref<'metric' | 'model' | null>(null)
+  const pickedMapping = computed(() =>
+    picked.value && picked.value.material === chosen.value ? picked.value.mapping : null,
+  )
   /** A look that was copied. */
   const copied = ref<{ material: string; mapping: 'metric' | 'model' } | null>(null)
   const selection = ref<Region[]>([])
@@ -61,8 +65,12 @@ export const useWorkspace = defineStore('workspace', () => {
   const isolated = ref<number[] | null>(null)
   const step = ref<Step>('assign')
   const display = ref<Display>('looks')
-  /** Other things than looks are shown only while the model is prepared. */
-  const shown = computed<Display>(() => (step.value === 'prepare' ? display.value : 'looks'))
+  /** What the stage shows while looks are given: them, the mean colour of each, or the form alone. */
+  const aid = ref<'looks' | 'plain' | 'white'>('looks')
+  const shown = computed<Display>(() => {
+    if (step.value === 'prepare') return display.value
+    return step.value === 'assign' ? aid.value : 'looks'
+  })
   /** Regions that are pointed out while the cursor is over what names them. */
   const lit = shallowRef<Region[]>([])
   let climbed: Region[][] = []
@@ -219,7 +227,7 @@ export const useWorkspace = defineStore('workspace', () => {
     why.value = null
     aside.value = null
     goesTo.value = []
-    pickedMapping.value = null
+    picked.value = null
     copied.value = null
     lookAtScheme('')
     chosen.value = null
@@ -228,6 +236,7 @@ export const useWorkspace = defineStore('workspace', () => {
     found.value = []
     isolated.value = null
     display.value = 'looks'
+    aid.value = 'looks'
     lit.value = []
     preview.value = null
     placing.value = null
@@ -422,7 +431,7 @@ export const useWorkspace = defineStore('workspace', () => {
       return
     }
     chosen.value = look.material
-    pickedMapping.value = withMapping ? mappingOf(look) : null
+    picked.value = withMapping ? { material: look.material, mapping: mappingOf(look) } : null
     applying.value = true
   }
 
@@ -482,6 +491,12 @@ export const useWorkspace = defineStore('workspace', () => {
     )
   }
 
+  /** Goes to a step, and shows its own card. */
+  function go(to: Step) {
+    step.value = to
+    aside.value = null
+  }
+
   function setLight(change: Partial<Light>) {
     light.value = { ...light.value, ...change }
     localStorage.setItem(`zolvan-light-${id.value}`, JSON.stringify(light.value))
@@ -497,10 +512,12 @@ export const useWorkspace = defineStore('workspace', () => {
     why,
     aside,
     goesTo,
+    picked,
     pickedMapping,
     schemes,
     scheme,
     switchTo,
+    go,
     pickUp,
     copyLook,
     pasteLook,
@@ -512,6 +529,7 @@ export const useWorkspace = defineStore('workspace', () => {
     isolated,
     step,
     display,
+    aid,
     shown,
     lit,
     facesOf,

@@ -17,6 +17,7 @@ import OwnSurroundings from './OwnSurroundings.vue'
 import ParameterControl from './ParameterControl.vue'
 import PictureFor from './PictureFor.vue'
 import ReliefControl from './ReliefControl.vue'
+import CandidateRow from './CandidateRow.vue'
 import GoesTo from './GoesTo.vue'
 import StrataBars from './StrataBars.vue'
 import SuitsFold from './SuitsFold.vue'
@@ -238,6 +239,7 @@ onBeforeUnmount(() => {
         @off="takeOff"
       />
       <GoesTo v-if="workspace.schemes.length > 1" />
+      <CandidateRow />
       <SuitsFold v-if="isUndressed" :part="part.index" @take="useNear" />
       <div v-if="!material || !card" class="empty soft">
         <p>This part arrived without a material. Drag a chip onto it, or start from a colour of its own.</p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
 import { computed, reactive, ref, watch } from 'vue'
-import { api, type Beginning, type Difference, type SchemeState } from '../../api/client'
+import { api, type Beginning, type Difference, type SchemeState, type Spot } from '../../api/client'
 import { useSchemes } from '../../stores/schemes'
 import { counted, useWorkspace } from '../../stores/workspace'
 import { areaText } from '../shared/lengths'
@@ -77,6 +77,31 @@ function remove() {
       void workspace.run((v) => api.deleteScheme(workspace.id, v, s.id))
     },
   }
+}
+
+/** Things that have candidates, and those of them that are left out of the combinations. */
+const choices = computed(() => workspace.state?.candidates ?? [])
+const leftOut = ref(new Set<string>())
+const combined = computed(() => choices.value.filter((c) => !leftOut.value.has(`${c.level}/${c.target}`)))
+const count = computed(() =>
+  combined.value.length === 0 ? 0 : combined.value.reduce((n, c) => n * c.materials.length, 1),
+)
+function choiceName(c: { level: string; target: number }): string {
+  const spot = c as Spot
+  return spot.level === 'set'
+    ? `set ${workspace.scene?.sets[spot.target]?.name ?? ''}`
+    : workspace.spotName(spot)
+}
+function toggleChoice(key: string) {
+  const next = new Set(leftOut.value)
+  if (!next.delete(key)) next.add(key)
+  leftOut.value = next
+}
+async function combine() {
+  const of = combined.value.map(({ level, target }) => ({ level: level as Spot['level'], target }))
+  const n = count.value
+  if (await workspace.run((v) => api.combineCandidates(workspace.id, v, of)))
+    workspace.tell(`${counted(n, 'scheme')} more, based on ${scheme.value?.letter}`)
 }
 
 function material(id: string | null) {
@@ -180,6 +205,26 @@ function numbers(d: Difference): string {
         <v-btn size="small" @click="schemes.making = true">New scheme …</v-btn>
         <v-btn size="small" :disabled="others.length === 0" @click="remove">Delete {{ scheme.letter }}</v-btn>
       </div>
+    </section>
+    <section v-if="choices.length > 0" class="fold form" aria-label="Combinations of candidates">
+      <h2>
+        Combinations of candidates
+        <small>{{ combined.map((c) => c.materials.length).join(' × ') }}</small>
+      </h2>
+      <label v-for="c in choices" :key="`${c.level}/${c.target}`" class="way">
+        <input
+          type="checkbox"
+          :checked="!leftOut.has(`${c.level}/${c.target}`)"
+          @change="toggleChoice(`${c.level}/${c.target}`)"
+        />
+        <span
+          >{{ choiceName(c) }}
+          <small class="soft">{{ counted(c.materials.length, 'candidate') }}</small></span
+        >
+      </label>
+      <v-btn size="small" :disabled="count === 0" @click="combine">
+        Make {{ counted(count, 'scheme') }} of them
+      </v-btn>
     </section>
     <section class="fold" aria-label="Differences">
       <h2>

@@ -33,6 +33,14 @@ function compare(other: SchemeWire) {
   if (!one || one === other.id) return
   void schemes.compare(one, other.id)
 }
+/** Alt and arrows put a divider in another place. */
+function step(s: SchemeWire, by: number) {
+  const at = workspace.schemes.indexOf(s)
+  const to = at + (by > 0 ? 2 : -1)
+  if (to < 0 || to > workspace.schemes.length) return
+  carried.value = s.id
+  void move(to)
+}
 function begin() {
   workspace.aside = 'scheme'
   schemes.making = true
@@ -50,21 +58,22 @@ async function move(before: number) {
 </script>
 
 <template>
-  <div class="dividers" role="tablist" aria-label="Schemes">
+  <div class="dividers" role="group" aria-label="Schemes">
     <template v-for="(s, i) in workspace.schemes" :key="s.id">
       <i class="gap" :class="{ open: carried }" @dragover.prevent @drop.prevent="move(i)" />
       <button
         class="plain divider"
-        role="tab"
         :class="{
           on: s.id === workspace.scheme?.id,
           also: workspace.goesTo.includes(s.id),
           left: s.state === 'REJECTED',
         }"
-        :aria-selected="s.id === workspace.scheme?.id"
+        :aria-pressed="s.id === workspace.scheme?.id"
         :aria-label="explain(s)"
         draggable="true"
         @click="click(s)"
+        @keydown.alt.left.prevent="step(s, -1)"
+        @keydown.alt.right.prevent="step(s, 1)"
         @dragstart="carried = s.id"
         @dragend="carried = null"
         @dragover.prevent

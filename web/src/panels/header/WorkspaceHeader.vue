@@ -35,11 +35,6 @@ async function keep() {
   await workspace.run((v) => api.changeDetails(workspace.id, v, { ...details }))
 }
 
-function go(step: Step) {
-  workspace.step = step
-  workspace.aside = null
-}
-
 async function signOut() {
   await session.signOut()
   await router.push('/sign-in')
@@ -67,7 +62,7 @@ async function signOut() {
         :class="{ on: s.id === workspace.step }"
         :aria-current="s.id === workspace.step ? 'step' : undefined"
         :title="`${s.name} (${s.key})`"
-        @click="go(s.id)"
+        @click="workspace.go(s.id)"
       >
         {{ s.name }}
       </button>

@@ -128,6 +128,7 @@ function isOn(row: Row): boolean {
 
 function choose(row: Row, event: MouseEvent | KeyboardEvent) {
   active.value = row.key
+  workspace.aside = null
   if (event.shiftKey) {
     selectTo(row)
     return

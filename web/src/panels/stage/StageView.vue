@@ -1,17 +1,19 @@
 <script setup lang="ts">
-import { mdiEyeOutline, mdiFitToScreenOutline } from '@mdi/js'
+import { mdiEyeOutline, mdiFitToScreenOutline, mdiLayersOutline } from '@mdi/js'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { api, bytesAt, type Scene, type Spot, type Trial, type Why } from '../../api/client'
 import type { Pulled } from '../../stage/placeHandles'
 import { Stage, type Place, type Region } from '../../stage/Stage'
 import { loadImage } from '../../stage/surfaces'
 import { useDrag } from '../../stores/drag'
+import { useFinding } from '../../stores/finding'
 import { stageHandle } from '../../stores/stageHandle'
 import { counted, useWorkspace } from '../../stores/workspace'
 import WhyPanel from './WhyPanel.vue'
 
 const workspace = useWorkspace()
 const drag = useDrag()
+const finding = useFinding()
 const element = ref<HTMLElement | null>(null)
 const failed = ref('')
 /** How many parts' ages are still on their way. */
@@ -92,11 +94,37 @@ function isSameShape(a: Scene, b: Scene): boolean {
   )
 }
 
+const WHITE = '#efede9'
+const AIDS = [
+  { value: 'looks', title: 'Looks', says: 'As materials and light make them' },
+  { value: 'plain', title: 'Plain colours', says: 'The mean colour of each look, without light' },
+  { value: 'white', title: 'White model', says: 'The form alone' },
+] as const
+/** The mean colour of what each span wears. */
+function meanColours(): string[][] {
+  return (workspace.scene?.parts ?? []).map((p) =>
+    p.sets.map((_, span) => {
+      const m = workspace.materialOf({ part: p.index, span })
+      return m ? finding.seen(m).hex : '#b9b9b7'
+    }),
+  )
+}
+watch(
+  () => (workspace.shown === 'plain' && !workspace.preview ? meanColours() : null),
+  (colours) => {
+    if (colours) stageHandle.value?.showColours(colours)
+  },
+)
 watch(
   () => [workspace.shown, workspace.scene] as const,
   async ([shown]) => {
     if (workspace.preview) return
     stageHandle.value?.showSides(shown === 'sides')
+    if (shown === 'plain') return
+    if (shown === 'white') {
+      stageHandle.value?.showColours((workspace.scene?.parts ?? []).map(() => WHITE))
+      return
+    }
     if (shown !== 'set' && shown !== 'shape') {
       stageHandle.value?.showColours(null)
       return
@@ -205,6 +233,7 @@ function pick(region: Place | null, event: PointerEvent) {
     void workspace.assign({ level, regions: [region] }, workspace.chosen, mapping)
     return
   }
+  if (region) workspace.aside = null
   if (!region) workspace.select([])
   else if (event.shiftKey || event.ctrlKey || event.metaKey) {
     const without = workspace.selection.filter((r) => r.part !== region.part)
@@ -324,7 +353,7 @@ async function drop() {
   if (values) await workspace.adjust(region, only, values)
   if (material) {
     workspace.chosen = material.id
-    workspace.pickedMapping = null
+    workspace.picked = null
     await workspace.assign(aimed ? spotOf(aimed) : { level, regions: [region] }, material.id)
   }
   letGo = false
@@ -384,6 +413,30 @@ function endExplaining(): boolean {
   explained.value = null
   return open
 }
+/** The selection is hidden; what is hidden already stays so. */
+function hide() {
+  const gone = new Set(workspace.selection.map((r) => r.part))
+  const shown = workspace.isolated ?? (workspace.scene?.parts ?? []).map((p) => p.index)
+  workspace.isolated = shown.filter((p) => !gone.has(p))
+  workspace.select([])
+}
+/** Shows only what nobody has given a look and what is plain grey or white. */
+function onlyUndressed() {
+  const parts = workspace.design
+    .filter((p) => p.sets.some((_, span) => workspace.lookOf({ part: p.index, span })?.undressed))
+    .map((p) => p.index)
+  if (parts.length === 0) workspace.tell('Nothing is left grey or white.')
+  else workspace.isolated = parts
+}
+/** Whether all but the selection is faded. */
+const fades = ref(false)
+watch([fades, () => workspace.selection], ([on], [before]) => {
+  if (!on && !before) return
+  const parts = new Set(workspace.selection.map((r) => r.part))
+  workspace.lit =
+    on && parts.size > 0 ? (workspace.state?.regions ?? []).filter((r) => parts.has(r.part)) : []
+})
+
 defineExpose({ frame, isolate, explain, endExplaining, pickUp })
 </script>
 
@@ -432,6 +485,35 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
         {{ workspace.isolated ? 'Show everything' : 'Show only this' }}
         <v-tooltip activator="parent" location="top">X</v-tooltip>
       </v-btn>
+      <v-menu v-if="workspace.step === 'assign'" location="top">
+        <template #activator="{ props: menu }">
+          <v-btn size="small" v-bind="menu" :prepend-icon="mdiLayersOutline">
+            {{ AIDS.find((a) => a.value === workspace.aid)?.title }}
+          </v-btn>
+        </template>
+        <v-list density="compact" aria-label="What the stage shows">
+          <v-list-item
+            v-for="a in AIDS"
+            :key="a.value"
+            :title="a.title"
+            :subtitle="a.says"
+            :active="a.value === workspace.aid"
+            @click="workspace.aid = a.value"
+          />
+          <v-divider />
+          <v-list-item
+            title="Hide the selection"
+            :disabled="workspace.selection.length === 0"
+            @click="hide"
+          />
+          <v-list-item
+            :title="fades ? 'Fade nothing' : 'Fade all but the selection'"
+            :active="fades"
+            @click="fades = !fades"
+          />
+          <v-list-item title="Only what is still grey or white" @click="onlyUndressed" />
+        </v-list>
+      </v-menu>
     </div>
     <WhyPanel
       v-if="explained"

@@ -39,7 +39,7 @@ class KeepingIT {
         page.click(".desk button[role=radio]:has-text('Kits')");
         page.fill("[aria-label='Name of the kit']", "House set");
         page.keyboard().press("Enter");
-        page.waitForSelector(".desk .kit:has-text('8 materials')");
+        page.waitForSelector(".desk .kit:has-text('House set'):has-text(' materials')");
         page.click("text=Back to the tray");
 
         page.fill("#tray-search", "PT-501");

@@ -90,12 +90,14 @@ class ScreenshotsIT {
         d.page.click("text=Lomma floating sauna");
         settle(d);
         save(d.page, "sauna");
+        d.page.click(".divider[aria-label^='C Larch']");
+        d.waitUntilDrawn();
+        d.page.dragAndDrop(".divider[aria-label^='C Larch']", ".divider[aria-label^='A Tarred']");
+        d.page.waitForSelector("[aria-label=Differences] li");
+        settle(d);
+        save(d.page, "schemes");
         d.page.keyboard().press("1");
         settle(d);
-        d.page.locator(".sample-tray .chip").nth(2).hover();
-        settle(d);
-        save(d.page, "source-materials");
-        d.page.mouse().move(600, 300);
         d.page.click(".entry:has-text('Panel board')");
         settle(d);
         save(d.page, "what-needs-attention");

@@ -52,6 +52,8 @@ class AccessTest extends ServerTest {
         assertThat(other.post(project + "/assignments", take, 1).status()).isEqualTo(404);
         Map<String, Object> copy = Map.of("name", "Mine", "beginning", "EMPTY");
         assertThat(other.post(project + "/schemes", copy, 1).status()).isEqualTo(404);
+        Map<String, Object> candidate = Map.of("level", "part", "target", 0, "material", UUID.randomUUID());
+        assertThat(other.post(project + "/candidates", candidate, 1).status()).isEqualTo(404);
         assertThat(other.post(project + "/history/1/return", Map.of(), 1).status())
                 .isEqualTo(404);
         assertThat(other.put(project + "/history/1/name", Map.of("name", "Mine"))

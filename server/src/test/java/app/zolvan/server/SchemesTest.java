@@ -226,6 +226,80 @@ class SchemesTest extends ProjectTest {
         assertThat(scene().get("parts")).isEqualTo(newest.get(1).get("parts"));
     }
 
+    /** needs.md O01, O03: candidates leave what shows alone; 3 × 2 of them make 6 schemes, taken back as one. */
+    @Test
+    void candidatesAreKeptAndTheirCombinationsMakeSchemes() {
+        assign("set", setOf(LEG), "MT-003");
+        JsonNode before = looks();
+        for (String code : List.of("MT-003", "MT-012", "MT-009")) {
+            candidate("set", setOf(LEG), code);
+        }
+        candidate("part", SEAT, "LE-002");
+        candidate("part", SEAT, "LE-005");
+        assertThat(looks()).isEqualTo(before);
+        assertThat(state.get("candidates").get(1).get("materials")).hasSize(3);
+        assertThat(tried("/candidates", Map.of("level", "part", "target", SEAT, "material", libraryMaterial("LE-005")))
+                        .sentence())
+                .contains("already");
+
+        List<Map<String, Object>> of =
+                List.of(Map.of("level", "set", "target", setOf(LEG)), Map.of("level", "part", "target", SEAT));
+        post("/candidates/schemes", Map.of("of", of));
+        assertThat(letters()).containsExactly("A", "B", "C", "D", "E", "F", "G");
+        assertThat(state.get("schemes").get(6).get("name").asString()).isEqualTo("Zinced steel · Black bridle leather");
+        assertThat(shownIn(idOf("D"), LEG)).isEqualTo("Raw copper");
+        assertThat(shownIn(idOf("D"), SEAT)).isEqualTo("Saddle hide");
+        reread();
+        post("/undo", Map.of());
+        assertThat(letters()).containsExactly("A");
+
+        String hide = state.get("candidates").get(0).get("materials").get(0).asString();
+        post("/candidates/dropped", Map.of("level", "part", "target", SEAT, "material", hide));
+        assertThat(state.get("candidates").get(0).get("materials")).hasSize(1);
+        assertThat(tried("/candidates/schemes", Map.of("of", List.of(Map.of("level", "part", "target", FAR_SEAT))))
+                        .sentence())
+                .contains("no candidate");
+    }
+
+    /** Groups and parts get other numbers when a model before them goes; what is on them goes along, and comes back. */
+    @Test
+    void aGroupsLookStaysWithItWhenAModelBeforeItGoes() throws Exception {
+        for (String name : List.of("one.glb", "two.glb")) {
+            List<Planks.Plank> board = List.of(new Planks.Plank("Board", 1, 0, 1));
+            browser.ended(browser.uploadBeside(
+                    project.substring("/api/projects/".length()), "DESIGN", name, Planks.file(board, "paint")));
+        }
+        reread();
+        int group = groupCalled("two");
+        assign("group", group, "MT-012");
+        candidate("group", group, "MT-003");
+        JsonNode before = state.get("looks");
+        int last = scene().get("parts").size() - 1;
+        assertThat(shown(last)).isEqualTo("Raw copper");
+
+        state = browser.delete(project + "/models/1", version()).json();
+        assertThat(groupCalled("two")).isLessThan(group);
+        assertThat(shown(last - 1)).isEqualTo("Raw copper");
+        assertThat(state.get("candidates").get(0).get("target").asInt()).isEqualTo(groupCalled("two"));
+        post("/undo", Map.of());
+        assertThat(state.get("looks")).isEqualTo(before);
+        assertThat(state.get("candidates").get(0).get("target").asInt()).isEqualTo(group);
+    }
+
+    private int groupCalled(String name) {
+        return scene().get("groups")
+                .valueStream()
+                .filter(g -> g.get("name").asString().equals(name))
+                .findFirst()
+                .orElseThrow()
+                .get("index")
+                .asInt();
+    }
+
+    private void candidate(String level, int target, String code) {
+        post("/candidates", Map.of("level", level, "target", target, "material", libraryMaterial(code)));
+    }
+
     @Test
     void inASchemeThatIsGoneNothingIsDone() {
         begin("Short-lived", "EMPTY", null);

@@ -36,6 +36,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class AssignCommands {
     private static final Side BOTH = Side.BOTH;
+    private static final int MOST_AT_ONCE = 200_000;
 
     private final CommandService commands;
     private final SchemeService schemes;
@@ -84,6 +85,13 @@ public class AssignCommands {
         List<Change> changes = new ArrayList<>();
         Map<Facts, MaterialRow> copies = new HashMap<>();
         String name = "";
+        if ((long) to.size() * in.size() > MOST_AT_ONCE) {
+            throw Problem.ofField(
+                    "schemes",
+                    String.format(
+                            "That would be more than %,d changes at once. Choose fewer parts or fewer schemes.",
+                            MOST_AT_ONCE));
+        }
         to.forEach(t -> scene.requireTarget(t.level(), t.target()));
         for (SchemeRow scheme : in) {
             SchemeEntries entries = schemes.entries(projectId, scheme);
@@ -453,24 +461,10 @@ public class AssignCommands {
 
     /** Letters of the schemes that have in a slot what this one has. */
     private List<String> inheriting(UUID project, SchemeRow scheme, Level level, int target) {
-        List<SchemeRow> all = schemes.schemes(project);
-        List<String> out = new ArrayList<>();
-        for (SchemeRow s : all) {
-            for (SchemeRow at = s; at != null && !s.id().equals(scheme.id()); at = baseOf(all, at)) {
-                if (at.id().equals(scheme.id())) {
-                    out.add(s.letter());
-                    break;
-                }
-                if (schemes.entries(project, at).differs(level, target, BOTH)) {
-                    break;
-                }
-            }
-        }
-        return out;
-    }
-
-    private static @Nullable SchemeRow baseOf(List<SchemeRow> all, SchemeRow s) {
-        return all.stream().filter(b -> b.id().equals(s.base())).findFirst().orElse(null);
+        return schemes.allEntries(project).stream()
+                .filter(e -> e.takesOver(scheme.id(), level, target, BOTH))
+                .map(e -> e.scheme().letter())
+                .toList();
     }
 
     /**

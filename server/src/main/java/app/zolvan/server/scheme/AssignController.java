@@ -80,7 +80,7 @@ class AssignController {
         return a.targets().stream().map(t -> new AssignCommands.Spot(level, t)).toList();
     }
 
-    private static Level level(String word) {
+    static Level level(String word) {
         return Level.ofWord(word)
                 .filter(l -> l != Level.FACE)
                 .orElseThrow(() -> Problem.ofField(

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 @JsonSubTypes({
     @JsonSubTypes.Type(value = Change.OfEntry.class, name = "entry"),
     @JsonSubTypes.Type(value = Change.OfScheme.class, name = "scheme"),
+    @JsonSubTypes.Type(value = Change.OfCandidate.class, name = "candidate"),
     @JsonSubTypes.Type(value = Change.OfMaterial.class, name = "material"),
     @JsonSubTypes.Type(value = Change.OfProject.class, name = "project"),
     @JsonSubTypes.Type(value = Change.OfPart.class, name = "part"),
@@ -47,6 +48,19 @@ sealed interface Change {
         @Override
         public Change inverse() {
             return new OfScheme(id, after, before);
+        }
+    }
+
+    /** Whether a material is kept on a target to choose from, and after which others: its position before and after. */
+    record OfCandidate(
+            String level,
+            int target,
+            UUID material,
+            @Nullable Integer before,
+            @Nullable Integer after) implements Change {
+        @Override
+        public Change inverse() {
+            return new OfCandidate(level, target, material, after, before);
         }
     }
 

@@ -24,6 +24,7 @@ final class Changes {
         Map<Object, Change.OfMaterial> materials = new LinkedHashMap<>();
         Map<Object, Change.OfScheme> schemes = new LinkedHashMap<>();
         Map<Object, Change.OfEntry> entries = new LinkedHashMap<>();
+        Map<Object, Change.OfCandidate> candidates = new LinkedHashMap<>();
         Map<Object, Change.OfImage> images = new LinkedHashMap<>();
         Map<Object, Change.OfProject> details = new LinkedHashMap<>();
         boolean model = false;
@@ -40,6 +41,13 @@ final class Changes {
                         e,
                         (a, b) ->
                                 new Change.OfEntry(a.scheme(), a.level(), a.target(), a.side(), a.before(), b.after()));
+            } else if (c instanceof Change.OfCandidate k) {
+                Object place = List.of(k.level(), k.target(), k.material());
+                add(
+                        candidates,
+                        place,
+                        k,
+                        (a, b) -> new Change.OfCandidate(a.level(), a.target(), a.material(), a.before(), b.after()));
             } else if (c instanceof Change.OfImage i) {
                 add(images, i.sha256(), i, (a, b) -> new Change.OfImage(a.sha256(), a.before(), b.after()));
             } else if (c instanceof Change.OfProject p) {
@@ -56,6 +64,7 @@ final class Changes {
         materials.values().stream().filter(m -> m.after() != null).forEach(out::add);
         schemes.values().stream().filter(s -> s.after() != null).forEach(out::add);
         out.addAll(entries.values());
+        out.addAll(candidates.values());
         schemes.values().stream().filter(s -> s.after() == null).forEach(out::add);
         materials.values().stream().filter(m -> m.after() == null).forEach(out::add);
         return out;

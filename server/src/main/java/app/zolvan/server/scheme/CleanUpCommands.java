@@ -53,6 +53,7 @@ public class CleanUpCommands {
         for (SchemeMapper.SchemeRow s : schemes.schemes(projectId)) {
             schemes.entries(s.id()).forEach(e -> shown.add(e.materialId()));
         }
+        schemes.candidates(projectId).forEach(c -> shown.add(c.materialId()));
         return cleanUp.leftovers(projectId, shown);
     }
 

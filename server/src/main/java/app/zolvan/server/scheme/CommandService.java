@@ -20,6 +20,7 @@ import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.scheme.ProjectState.CandidatesWire;
 import app.zolvan.server.scheme.ProjectState.LookWire;
 import app.zolvan.server.scheme.ProjectState.RegionWire;
 import app.zolvan.server.scheme.ProjectState.SchemeWire;
@@ -47,6 +48,9 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Service
 public class CommandService {
+    /** So many entries are written in one statement. */
+    private static final int AT_ONCE = 500;
+
     private final SchemeMapper mapper;
     private final SchemeService schemes;
     private final MaterialService materials;
@@ -163,7 +167,8 @@ public class CommandService {
 
     private void replay(Project project, SchemeMapper.CommandRow command, List<Change> changes, boolean force) {
         requireSchemes(project, command, changes);
-        if (!force && !changes.stream().allMatch(c -> stands(project, c))) {
+        Standing now = new Standing(project);
+        if (!force && !changes.stream().allMatch(now::has)) {
             throw Problem.conflict(
                     "built-upon",
                     "Somebody has changed the same thing since “" + command.label()
@@ -190,12 +195,41 @@ public class CommandService {
         }
     }
 
-    /** Whether the thing still is as the change expects it. */
-    private boolean stands(Project project, Change change) {
-        if (change instanceof Change.OfEntry e) {
+    /** How things are now, each scheme's entries read once. */
+    private final class Standing {
+        private final Project project;
+        private final Map<UUID, Map<List<Object>, SchemeMapper.EntryRow>> entries = new HashMap<>();
+
+        Standing(Project project) {
+            this.project = project;
+        }
+
+        /** Whether the thing still is as the change expects it. */
+        boolean has(Change change) {
+            if (!(change instanceof Change.OfEntry e)) {
+                return stands(project, change);
+            }
             SchemeMapper.EntryRow now =
-                    mapper.entry(e.scheme(), e.level(), e.target(), e.side()).orElse(null);
+                    entries.computeIfAbsent(e.scheme(), this::read).get(List.of(e.level(), e.target(), e.side()));
             return Objects.equals(now, e.before());
+        }
+
+        private Map<List<Object>, SchemeMapper.EntryRow> read(UUID scheme) {
+            return mapper.entries(scheme).stream()
+                    .collect(Collectors.toMap(e -> List.<Object>of(e.level(), e.target(), e.side()), e -> e));
+        }
+    }
+
+    private boolean stands(Project project, Change change) {
+        if (change instanceof Change.OfCandidate c) {
+            Integer now = mapper.candidates(project.id()).stream()
+                    .filter(k -> k.level().equals(c.level())
+                            && k.target() == c.target()
+                            && k.materialId().equals(c.material()))
+                    .findFirst()
+                    .map(SchemeMapper.CandidateRow::position)
+                    .orElse(null);
+            return Objects.equals(now, c.before());
         }
         if (change instanceof Change.OfScheme c) {
             return Objects.equals(mapper.scheme(c.id()).orElse(null), c.before());
@@ -231,15 +265,30 @@ public class CommandService {
     private void apply(Project project, List<Change> changes) {
         requireUnlocked(project, changes);
         Map<Integer, PartState> parts = new TreeMap<>();
+        Map<List<Object>, SchemeMapper.EntryRow> entries = new LinkedHashMap<>();
         for (Change c : changes) {
             if (c instanceof Change.OfPart p) {
                 parts.put(p.part(), partState(project, p.part()).changed(p.before(), p.after()));
+            } else if (c instanceof Change.OfEntry e && e.after() != null) {
+                entries.put(List.of(e.scheme(), e.level(), e.target(), e.side()), e.after());
+                if (entries.size() == AT_ONCE) {
+                    put(entries);
+                }
             } else {
+                put(entries);
                 apply(project, c);
             }
         }
+        put(entries);
         if (!parts.isEmpty()) {
             scenes.change(project.id(), parts);
+        }
+    }
+
+    private void put(Map<List<Object>, SchemeMapper.EntryRow> entries) {
+        if (!entries.isEmpty()) {
+            mapper.putEntries(List.copyOf(entries.values()));
+            entries.clear();
         }
     }
 
@@ -279,16 +328,19 @@ public class CommandService {
 
     private void apply(Project project, Change change) {
         if (change instanceof Change.OfEntry e) {
-            if (e.after() == null) {
-                mapper.deleteEntry(e.scheme(), e.level(), e.target(), e.side());
-            } else {
-                mapper.putEntry(e.after());
-            }
+            mapper.deleteEntry(e.scheme(), e.level(), e.target(), e.side());
         } else if (change instanceof Change.OfScheme c) {
             if (c.after() == null) {
                 mapper.deleteScheme(c.id());
             } else {
                 mapper.putScheme(c.after());
+            }
+        } else if (change instanceof Change.OfCandidate c) {
+            if (c.after() == null) {
+                mapper.deleteCandidate(project.id(), c.level(), c.target(), c.material());
+            } else {
+                mapper.putCandidate(
+                        new SchemeMapper.CandidateRow(project.id(), c.level(), c.target(), c.material(), c.after()));
             }
         } else if (change instanceof Change.OfMaterial m) {
             materials.write(m.id(), m.after());
@@ -355,8 +407,8 @@ public class CommandService {
                 .collect(Collectors.toSet());
         List<SchemeWire> dividers = new ArrayList<>();
         Map<UUID, List<String>> elsewhere = new HashMap<>();
-        for (SchemeMapper.SchemeRow s : schemes.schemes(projectId)) {
-            SchemeEntries entries = schemes.entries(projectId, s);
+        for (SchemeEntries entries : schemes.allEntries(projectId)) {
+            SchemeMapper.SchemeRow s = entries.scheme();
             dividers.add(wire(s, entries, entries.sign(looks.scene(), clear)));
             if (!s.id().equals(scheme.id())) {
                 entries.inForce().values().stream()
@@ -395,6 +447,7 @@ public class CommandService {
                 project.unit().decimals(),
                 scheme.id(),
                 dividers,
+                candidates(projectId),
                 looks.looks().stream().map(CommandService::wire).toList(),
                 regions,
                 palette,
@@ -409,6 +462,17 @@ public class CommandService {
                 mapper.firstUndone(projectId, account.id())
                         .map(SchemeMapper.CommandRow::label)
                         .orElse(null));
+    }
+
+    private List<CandidatesWire> candidates(UUID project) {
+        Map<AssignCommands.Spot, List<UUID>> kept = new LinkedHashMap<>();
+        mapper.candidates(project)
+                .forEach(c -> kept.computeIfAbsent(
+                                new AssignCommands.Spot(Level.valueOf(c.level()), c.target()), k -> new ArrayList<>())
+                        .add(c.materialId()));
+        List<CandidatesWire> out = new ArrayList<>();
+        kept.forEach((spot, of) -> out.add(new CandidatesWire(spot.level().word(), spot.target(), of)));
+        return out;
     }
 
     private static SchemeWire wire(SchemeMapper.SchemeRow s, SchemeEntries entries, @Nullable UUID sign) {

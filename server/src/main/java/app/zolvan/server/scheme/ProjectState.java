@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param unitDecimals how many decimals are worth showing
  * @param scheme   the one whose looks these are
  * @param schemes  all, in the order of their dividers
+ * @param candidates what is kept to choose from
  * @param palette  the project's own materials
  * @param arrived  the materials the file brought
  * @param origins  the libraries' materials that the palette's were made from
@@ -34,6 +35,7 @@ public record ProjectState(
         int unitDecimals,
         UUID scheme,
         List<SchemeWire> schemes,
+        List<CandidatesWire> candidates,
         List<LookWire> looks,
         List<RegionWire> regions,
         List<UsedMaterial> palette,
@@ -59,6 +61,14 @@ public record ProjectState(
      * @param in    letters of the other schemes that have it on something
      */
     public record UsedMaterial(MaterialWire material, long parts, List<String> in) {}
+
+    /**
+     * Materials that are kept on something to choose from.
+     *
+     * @param target    index of the model, set, group or part
+     * @param materials in the order in which they were kept
+     */
+    public record CandidatesWire(String level, int target, List<UUID> materials) {}
 
     /**
      * @param letter on its divider

@@ -32,7 +32,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class SchemeCommands {
     /** So many a project may have. */
-    private static final int MOST = 200;
+    static final int MOST = 200;
 
     private final CommandService commands;
     private final SchemeService schemes;

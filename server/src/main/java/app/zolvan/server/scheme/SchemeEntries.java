@@ -7,10 +7,12 @@ import app.zolvan.server.scheme.SchemeMapper.EntryRow;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -33,11 +35,15 @@ final class SchemeEntries {
         this.base = base;
     }
 
-    static SchemeEntries of(SchemeMapper mapper, Map<UUID, SchemeRow> rows, SchemeRow scheme) {
+    /**
+     * @param rows  all schemes of the project
+     * @param ownOf what each has by itself
+     */
+    static SchemeEntries of(Map<UUID, SchemeRow> rows, Function<UUID, List<EntryRow>> ownOf, SchemeRow scheme) {
         SchemeEntries base =
-                scheme.base() == null ? null : of(mapper, rows, Objects.requireNonNull(rows.get(scheme.base())));
+                scheme.base() == null ? null : of(rows, ownOf, Objects.requireNonNull(rows.get(scheme.base())));
         SchemeEntries out = new SchemeEntries(scheme, base);
-        mapper.entries(scheme.id()).forEach(e -> out.own.put(InSlot.of(e), e));
+        ownOf.apply(scheme.id()).forEach(e -> out.own.put(InSlot.of(e), e));
         return out;
     }
 
@@ -109,6 +115,17 @@ final class SchemeEntries {
             }
         }
         return null;
+    }
+
+    /** Whether a slot holds whatever another scheme has in it. */
+    boolean takesOver(UUID from, Level level, int target, Side side) {
+        InSlot slot = new InSlot(level.name(), target, side.name());
+        for (SchemeEntries s = this; s.base != null && !s.own.containsKey(slot); s = s.base) {
+            if (s.base.scheme.id().equals(from)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Whether the scheme differs from its base in a slot. */

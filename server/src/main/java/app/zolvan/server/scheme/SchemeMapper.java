@@ -99,22 +99,42 @@ interface SchemeMapper {
     @Select("select * from entry where scheme_id = #{schemeId} order by level, target, side")
     List<EntryRow> entries(UUID schemeId);
 
-    @Select("""
-            select * from entry
-            where scheme_id = #{schemeId} and level = #{level} and target = #{target} and side = #{side}""")
-    Optional<EntryRow> entry(UUID schemeId, String level, int target, String side);
+    @Select("select e.* from entry e join scheme s on s.id = e.scheme_id where s.project_id = #{projectId}")
+    List<EntryRow> entriesOfProject(UUID projectId);
 
+    /** Many at once, none of them twice. */
     @Insert("""
-            insert into entry (scheme_id, level, target, side, material_id, mapping, on_top)
-            values (#{schemeId}, #{level}, #{target}, #{side}, #{materialId}, #{mapping}, #{onTop})
+            <script>
+            insert into entry (scheme_id, level, target, side, material_id, mapping, on_top) values
+            <foreach collection="rows" item="r" separator=",">
+              (#{r.schemeId}, #{r.level}, #{r.target}, #{r.side}, #{r.materialId}, #{r.mapping}, #{r.onTop})
+            </foreach>
             on conflict (scheme_id, level, target, side) do update
-            set material_id = excluded.material_id, mapping = excluded.mapping, on_top = excluded.on_top""")
-    void putEntry(EntryRow row);
+            set material_id = excluded.material_id, mapping = excluded.mapping, on_top = excluded.on_top
+            </script>""")
+    void putEntries(List<EntryRow> rows);
 
     @Delete("""
             delete from entry
             where scheme_id = #{schemeId} and level = #{level} and target = #{target} and side = #{side}""")
     void deleteEntry(UUID schemeId, String level, int target, String side);
+
+    /** A look that is kept on a target to choose from. */
+    record CandidateRow(UUID projectId, String level, int target, UUID materialId, int position) {}
+
+    @Select("select * from candidate where project_id = #{projectId} order by level, target, position")
+    List<CandidateRow> candidates(UUID projectId);
+
+    @Insert("""
+            insert into candidate (project_id, level, target, material_id, position)
+            values (#{projectId}, #{level}, #{target}, #{materialId}, #{position})
+            on conflict (project_id, level, target, material_id) do update set position = excluded.position""")
+    void putCandidate(CandidateRow row);
+
+    @Delete("""
+            delete from candidate where project_id = #{projectId} and level = #{level} and target = #{target}
+                                    and material_id = #{materialId}""")
+    void deleteCandidate(UUID projectId, String level, int target, UUID materialId);
 
     @Insert("""
             insert into command (project_id, account_id, label, changes)

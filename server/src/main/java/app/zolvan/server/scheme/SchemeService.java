@@ -93,7 +93,18 @@ public class SchemeService {
     SchemeEntries entries(UUID project, SchemeRow scheme) {
         Map<UUID, SchemeRow> rows =
                 schemes(project).stream().collect(Collectors.toMap(SchemeRow::id, Function.identity()));
-        return SchemeEntries.of(mapper, rows, scheme);
+        return SchemeEntries.of(rows, mapper::entries, scheme);
+    }
+
+    /** The entries of all schemes, in the order of their dividers. */
+    List<SchemeEntries> allEntries(UUID project) {
+        List<SchemeRow> all = schemes(project);
+        Map<UUID, SchemeRow> rows = all.stream().collect(Collectors.toMap(SchemeRow::id, Function.identity()));
+        Map<UUID, List<SchemeMapper.EntryRow>> own = mapper.entriesOfProject(project).stream()
+                .collect(Collectors.groupingBy(SchemeMapper.EntryRow::schemeId));
+        return all.stream()
+                .map(s -> SchemeEntries.of(rows, id -> own.getOrDefault(id, List.of()), s))
+                .toList();
     }
 
     /** The look of every region in the scheme that the request is about. */

@@ -53,6 +53,23 @@ public class UpdateCommands {
             moveEntriesOf(s.id(), Level.PART, parts, changes);
             moveEntriesOf(s.id(), Level.GROUP, groups, changes);
         }
+        moveCandidates(project, Level.PART, parts, changes);
+        moveCandidates(project, Level.GROUP, groups, changes);
+    }
+
+    private void moveCandidates(UUID project, Level level, Map<Integer, Integer> newerOf, List<Change> changes) {
+        List<Change> puts = new ArrayList<>();
+        for (SchemeMapper.CandidateRow c : schemes.candidates(project)) {
+            Integer to = newerOf.get(c.target());
+            if (!c.level().equals(level.name()) || (to != null && to == c.target())) {
+                continue;
+            }
+            changes.add(new Change.OfCandidate(c.level(), c.target(), c.materialId(), c.position(), null));
+            if (to != null) {
+                puts.add(new Change.OfCandidate(c.level(), to, c.materialId(), null, c.position()));
+            }
+        }
+        changes.addAll(puts);
     }
 
     private void moveEntriesOf(UUID scheme, Level level, Map<Integer, Integer> newerOf, List<Change> changes) {
