@@ -59,7 +59,10 @@ class FirstWalkIT {
         d.page.waitForSelector(".tag:text-is('part · Base · also in B, C')");
         d.page.keyboard().up("Shift");
         d.page.keyboard().press("ArrowDown");
-        d.page.waitForSelector(".tag:has-text('group Body')");
+        d.page.waitForSelector(".tag:has-text('group Lantern')");
+        d.page.keyboard().press("ArrowDown");
+        d.page.waitForSelector(".tag:has-text('group Body · 8 parts')");
+        d.page.keyboard().press("ArrowUp");
         d.page.keyboard().press("ArrowUp");
         d.page.waitForSelector(".tag:text-is('set · 3 parts')");
         d.page.waitForTimeout(400);
