@@ -311,7 +311,7 @@ class FirstWalkIT {
         d.page.waitForSelector("[aria-label=Palettes] option:has-text('Quay, 0')", attached());
         d.page.click("text=Add colour");
         d.page.waitForSelector("[aria-label=Palettes] option:has-text('Quay, 1')", attached());
-        d.type("Lightness", "90");
+        d.type("Lightness", "20");
         assertThat(apart(d.colourAt(BASE_X, BASE_Y), before)).isGreaterThan(60);
         d.carryFrom("[aria-label=Palettes] .swatches button", BASE_X, BASE_Y);
         assertThat(d.page.textContent(".note")).contains("this colour alone");
