@@ -6,7 +6,8 @@ alter table scheme
     add column reason      text not null default '';
 update scheme set name = 'First looks' where name = 'A';
 alter table scheme alter column letter drop default;
-create unique index scheme_letter on scheme (project_id, letter);
+-- Going back may bring a letter back before another scheme has given it up.
+alter table scheme add constraint scheme_letter unique (project_id, letter) deferrable initially deferred;
 
 -- A moment of a project's history that somebody wants to find again.
 alter table command add column name text;

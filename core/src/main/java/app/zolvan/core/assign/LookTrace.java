@@ -12,8 +12,9 @@ import java.util.function.Function;
  * @param steps     one for each level that contains the face, broad to narrow
  * @param winner    index of the winning step, or −1 when nothing is assigned and the look is the one that arrived
  * @param ifCleared index of the step that would win if the winner were cleared, or −1
+ * @param beneath   the entry that would win then, which may be of the same level for both sides; null where none would
  */
-public record LookTrace(List<Step> steps, int winner, int ifCleared) {
+public record LookTrace(List<Step> steps, int winner, int ifCleared, Entry beneath) {
 
     /** Why a level's entry shows or does not. */
     public enum Outcome {
@@ -80,12 +81,14 @@ public record LookTrace(List<Step> steps, int winner, int ifCleared) {
             steps.add(new Step(ladder.get(i), slot, entry, outcome));
         }
         int next = -1;
+        Entry beneath = null;
         if (winner >= 0) {
             List<Slot> without = new ArrayList<>(slots);
             without.set(winner, speaker(scheme, ladder.get(winner), side, aspect, slots.get(winner)));
             next = winner(scheme, without);
+            beneath = next < 0 ? null : scheme.at(without.get(next));
         }
-        return new LookTrace(List.copyOf(steps), winner, next);
+        return new LookTrace(List.copyOf(steps), winner, next, beneath);
     }
 
     /** The slot of a level that speaks for it, leaving {@code except} out; null where the level has nothing. */
@@ -128,6 +131,73 @@ public record LookTrace(List<Step> steps, int winner, int ifCleared) {
             case HIDDEN_BY_ON_TOP ->
                 "hidden: the " + steps.get(winner).target().level().word() + "’s is on top";
         };
+    }
+
+    /**
+     * Where a look shows that is put on the face: at the level that shows now. A look of the whole model that is not on top
+     * gives way to its matching set's, and so does one that arrived.
+     */
+    public Target standing() {
+        Step now = winner < 0 ? null : steps.get(winner);
+        if (now != null && (now.target().level() != Level.MODEL || now.entry().onTop())) {
+            return now.target();
+        }
+        return steps.stream()
+                .map(Step::target)
+                .filter(t -> t.level() == Level.SET)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /**
+     * A target that holds the face, some levels away from where a look shows: the nearest there is.
+     *
+     * @param levels narrower; broader below 0
+     */
+    public Target stepped(int levels) {
+        List<Target> ladder = steps.stream().map(Step::target).toList();
+        int to = ladder.indexOf(standing()) + levels;
+        return ladder.get(Math.max(0, Math.min(ladder.size() - 1, to)));
+    }
+
+    /** What things are called where a look is explained. */
+    public interface Names {
+        /** The part. */
+        String part();
+
+        /** A matching set or group. */
+        String of(Target target);
+
+        String material(String id);
+
+        /** What shows where nothing is assigned. */
+        String arrived();
+
+        /** The letter of the scheme that a slot's entry comes from; empty for the one that is looked at. */
+        String scheme(Slot slot);
+    }
+
+    /** Why the face shows what it shows, and what would show without it, in a sentence or two. */
+    public String sentence(Names names) {
+        if (winner < 0) {
+            return names.part() + " shows " + names.arrived()
+                    + ": nothing has been put on it, nor on anything that it belongs to.";
+        }
+        Step now = steps.get(winner);
+        String owner = switch (now.target().level()) {
+            case MODEL -> "the whole model";
+            case SET -> "its matching set “" + names.of(now.target()) + "”";
+            case GROUP -> "the group “" + names.of(now.target()) + "”";
+            case PART -> "the part itself";
+            case FACE -> "the face itself";
+        };
+        String scheme = names.scheme(now.slot());
+        return names.part() + " shows " + names.material(now.entry().material()) + " because " + owner
+                + (now.entry().onTop() ? " has it on top" : " has it")
+                + (scheme.isEmpty() ? "" : " in scheme " + scheme) + ", and "
+                + (now.entry().onTop() ? "nothing broader is on top" : "nothing narrower has a look")
+                + ". Without it, " + (beneath == null ? names.arrived() : names.material(beneath.material()))
+                + " would show.";
     }
 
     /** The winning entry, or null. */

@@ -97,6 +97,68 @@ class LookTraceTest {
     }
 
     @Test
+    void aLookIsExplainedInASentence() {
+        assertThat(front().sentence(NAMES))
+                .isEqualTo(
+                        "Hood shows “mat_07” as it arrived: nothing has been put on it, nor on anything that it belongs to.");
+        put(Level.SET, "s", "Brass");
+        entries.put(slot(Level.PART, "p", Side.FRONT), Entry.ofMaterial("Enamel"));
+        entries.put(slot(Level.PART, "p", Side.BOTH), Entry.ofMaterial("Primer"));
+        assertThat(front().sentence(NAMES))
+                .isEqualTo("Hood shows Enamel because the part itself has it, and nothing narrower has a look."
+                        + " Without it, Primer would show.");
+        entries.put(slot(Level.SET, "s", Side.BOTH), new Entry("Brass", null, true));
+        Scheme heir = new Scheme("heir", new Scheme("A", null, entries), Map.of());
+        LookTrace trace = LookTrace.of(heir, LADDER, Side.FRONT, Aspect.MATERIAL);
+        assertThat(trace.sentence(NAMES))
+                .isEqualTo("Hood shows Brass because its matching set “Fittings” has it on top in scheme A, and nothing"
+                        + " broader is on top. Without it, Enamel would show.");
+    }
+
+    @Test
+    void aLookIsPutWhereItShows() {
+        assertThat(front().standing()).as("what arrived").isEqualTo(new Target(Level.SET, "s"));
+        put(Level.MODEL, "m", "chalk");
+        assertThat(front().standing()).as("a set beats the model").isEqualTo(new Target(Level.SET, "s"));
+        put(Level.GROUP, "inner", "oak");
+        assertThat(front().standing()).isEqualTo(new Target(Level.GROUP, "inner"));
+        entries.remove(slot(Level.MODEL, "m", Side.BOTH));
+        assertThat(front().stepped(1)).isEqualTo(new Target(Level.PART, "p"));
+        assertThat(front().stepped(-1)).isEqualTo(new Target(Level.GROUP, "outer"));
+        assertThat(front().stepped(99)).isEqualTo(new Target(Level.FACE, "f"));
+        assertThat(front().stepped(-99)).isEqualTo(new Target(Level.MODEL, "m"));
+        entries.put(slot(Level.MODEL, "m", Side.BOTH), new Entry("chalk", null, true));
+        assertThat(front().standing()).as("on top of all").isEqualTo(new Target(Level.MODEL, "m"));
+    }
+
+    private static final LookTrace.Names NAMES = new LookTrace.Names() {
+        @Override
+        public String part() {
+            return "Hood";
+        }
+
+        @Override
+        public String of(Target target) {
+            return "Fittings";
+        }
+
+        @Override
+        public String material(String id) {
+            return id;
+        }
+
+        @Override
+        public String arrived() {
+            return "“mat_07” as it arrived";
+        }
+
+        @Override
+        public String scheme(Slot slot) {
+            return slot.target().level() == Level.SET ? "A" : "";
+        }
+    };
+
+    @Test
     void withoutAnEntryNothingWins() {
         assertThat(front().winner()).isEqualTo(-1);
         assertThat(front().winningEntry()).isNull();

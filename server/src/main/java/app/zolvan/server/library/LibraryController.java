@@ -3,6 +3,7 @@ package app.zolvan.server.library;
 import app.zolvan.core.adjust.Control;
 import app.zolvan.core.adjust.Convention;
 import app.zolvan.core.adjust.KindSheet;
+import app.zolvan.core.assign.SchemeState;
 import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.find.Shelf;
@@ -133,7 +134,11 @@ class LibraryController {
             List<MetalWire> metals,
             List<ConventionWire> conventions,
             List<OrderWire> orders,
-            List<ReliefWire> reliefs) {}
+            List<ReliefWire> reliefs,
+            List<SchemeStateWire> schemeStates) {}
+
+    /** How far a scheme can have got. */
+    record SchemeStateWire(SchemeState name, String label, boolean needsReason) {}
 
     /** A pattern that a relief can have. */
     record ReliefWire(DrawnRelief name, String label) {}
@@ -169,6 +174,9 @@ class LibraryController {
                         .toList(),
                 Arrays.stream(DrawnRelief.values())
                         .map(r -> new ReliefWire(r, r.label()))
+                        .toList(),
+                Arrays.stream(SchemeState.values())
+                        .map(s -> new SchemeStateWire(s, s.word(), s.needsReason()))
                         .toList());
     }
 

@@ -3,7 +3,6 @@ package app.zolvan.server.model;
 import app.zolvan.core.context.Belonging;
 import app.zolvan.core.context.HelperForm;
 import app.zolvan.core.prepare.Role;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -47,16 +46,9 @@ interface ModelMapper {
             return with(bounds, triangles, lookedAt, notes, still.toArray(new String[0]));
         }
 
-        /** The same with more sentences about what a file held that is not used; each once. */
-        ModelRow noting(List<String> more) {
-            return with(
-                    bounds,
-                    triangles,
-                    lookedAt,
-                    Stream.concat(Arrays.stream(notes), more.stream())
-                            .distinct()
-                            .toArray(String[]::new),
-                    lacking);
+        /** The same with other sentences about what files held that is not used; each once. */
+        ModelRow noting(Stream<String> all) {
+            return with(bounds, triangles, lookedAt, all.distinct().toArray(String[]::new), lacking);
         }
 
         /** The same of a model with other things in it; what was found in it is of another model then. */

@@ -29,6 +29,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.ObjectMapper;
@@ -163,12 +164,16 @@ public class PlacedModels {
                 file == null ? null : file.up().name(),
                 file == null ? null : file.lacking().toArray(new String[0]),
                 file == null ? null : brought.stream().map(MaterialRow::id).toArray(UUID[]::new)));
-        List<String> notes = model.notes().stream()
-                .filter(n -> !Reading.isLackNote(n))
-                .map(n -> a.fileName + ": " + n)
-                .toList();
+        Stream<String> notes = Stream.concat(
+                Arrays.stream(now.model().notes()),
+                model.notes().stream().filter(n -> !Reading.isLackNote(n)).map(n -> from(a.fileName) + n));
         ModelRows rows = new ModelRows(now.model().noting(notes), all, groups, sets, parts);
         return new Added(kept(project, models.measured(rows, a.belonging == Belonging.DESIGN)), brought);
+    }
+
+    /** How notes begin that are about an added model's file. */
+    private static String from(String fileName) {
+        return fileName + ": ";
     }
 
     /** The same with one group around all. */
@@ -307,12 +312,16 @@ public class PlacedModels {
                 parts.add(p.as(parts.size(), number.getOrDefault(p.groupIdx(), Model.NONE), p.world(), p.size()));
             }
         }
-        boolean counted = models.scene(project).model(index).belonging() == Belonging.DESIGN;
+        Scene.PlacedModel gone = models.scene(project).model(index);
         List<PlacedRow> all = now.placed().stream()
                 .filter(m -> m.idx() != index)
                 .map(m -> m.inGroup(number.getOrDefault(m.groupIdx(), Model.NONE)))
                 .toList();
-        ModelRows rows = new ModelRows(now.model(), all, groups, now.sets(), parts);
+        boolean last = all.stream().noneMatch(m -> m.fileName().equals(gone.fileName()));
+        Stream<String> notes =
+                Arrays.stream(now.model().notes()).filter(n -> !last || !n.startsWith(from(gone.fileName())));
+        ModelRows rows = new ModelRows(now.model().noting(notes), all, groups, now.sets(), parts);
+        boolean counted = gone.belonging() == Belonging.DESIGN;
         return new Removed(kept(project, models.measured(rows, counted)), newerOf, number);
     }
 

@@ -1,11 +1,15 @@
 package app.zolvan.server.scheme;
 
+import app.zolvan.core.assign.Entry;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.assign.LookTrace;
 import app.zolvan.core.assign.LookTrace.Aspect;
 import app.zolvan.core.assign.LookTrace.Outcome;
-import app.zolvan.core.assign.Side;
+import app.zolvan.core.assign.Scheme;
+import app.zolvan.core.assign.Slot;
+import app.zolvan.core.assign.Target;
+import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Facts;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.library.MaterialRow;
@@ -15,10 +19,9 @@ import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import app.zolvan.server.scheme.ProjectState.LookWire;
-import app.zolvan.server.scheme.SchemeMapper.EntryRow;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import java.util.ArrayList;
-import java.util.Arrays;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -35,7 +38,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** Giving looks to things and taking them off, at every level and in one scheme or several; and why what shows shows. */
 @Service
 public class AssignCommands {
-    private static final Side BOTH = Side.BOTH;
     private static final int MOST_AT_ONCE = 200_000;
 
     private final CommandService commands;
@@ -58,28 +60,36 @@ public class AssignCommands {
     }
 
     /** Something that can hold a look. */
-    public record Spot(Level level, int target) {}
+    public record Spot(Level level, int target) {
+        static Spot of(Target target) {
+            return new Spot(target.level(), LookTable.index(target));
+        }
+
+        /** Where it holds what is for both its sides. */
+        Slot slot() {
+            return LookTable.slot(level, target);
+        }
+    }
 
     /**
      * What is given to what.
      *
      * @param material null to take off
-     * @param mapping  how it is to lie, as entries have it; null for as it does
+     * @param mapping  how it is to lie; null for as it does
      * @param lookOnly whether each stays made of what it is made of now
      * @param in       the schemes; none for the one in view
      */
     public record Giving(
             List<Spot> to,
             @Nullable UUID material,
-            @Nullable String mapping,
+            @Nullable Mapping mapping,
             boolean lookOnly,
             List<UUID> in) {}
 
     @Transactional
     public ProjectState assign(Account account, UUID projectId, long seen, Giving g) {
         Project project = commands.begin(account, projectId, seen);
-        LookTable looks = schemes.looks(project);
-        Scene scene = looks.scene();
+        Scene scene = scenes.scene(projectId);
         List<SchemeRow> in = chosen(projectId, g.in());
         List<Spot> to = g.to().stream().distinct().toList();
         List<Change> changes = new ArrayList<>();
@@ -95,16 +105,17 @@ public class AssignCommands {
         to.forEach(t -> scene.requireTarget(t.level(), t.target()));
         for (SchemeRow scheme : in) {
             SchemeEntries entries = schemes.entries(projectId, scheme);
+            LookTable looks = g.lookOnly() ? schemes.looks(project, scheme.id()) : null;
             for (Spot t : to) {
                 if (g.material() == null) {
-                    add(changes, entries.take(t.level(), t.target(), BOTH));
+                    add(changes, entries.take(t.slot()));
                     continue;
                 }
-                Facts kept = g.lookOnly() ? substanceOf(looks, t.level(), t.target()) : Facts.NONE;
+                Facts kept = looks == null ? Facts.NONE : substanceOf(looks, t);
                 MaterialRow row = copies.computeIfAbsent(
                         kept, f -> commands.usableCopy(project, g.material(), f.hasSubstance() ? f : null, changes));
                 name = row.name();
-                changes.add(entries.put(t.level(), t.target(), BOTH, row.id(), g.mapping()));
+                changes.add(entries.put(t.slot(), row.id(), g.mapping()));
             }
         }
         if (changes.isEmpty()) {
@@ -136,7 +147,10 @@ public class AssignCommands {
         return regions.stream()
                 .map(r -> {
                     Scene.Part p = looks.scene().requireRegion(r.part(), r.span());
-                    return level == null ? standing(looks, p, r.span()) : spot(looks.scene(), level, p, r.span());
+                    return level == null
+                            ? Spot.of(looks.trace(r.part(), r.span(), Aspect.MATERIAL)
+                                    .standing())
+                            : spot(looks.scene(), level, p, r.span());
                 })
                 .distinct()
                 .toList();
@@ -155,19 +169,6 @@ public class AssignCommands {
             }
             default -> new Spot(Level.PART, part.index());
         };
-    }
-
-    /** Where a look would show that is put on a region: at the level that shows now, else for its matching set. */
-    private static Spot standing(LookTable looks, Scene.Part part, int span) {
-        LookTrace trace = looks.trace(part.index(), span, Aspect.MATERIAL);
-        LookTrace.Step winner = trace.winner() < 0 ? null : trace.steps().get(trace.winner());
-        boolean broad = winner == null
-                || (winner.target().level() == Level.MODEL && !winner.entry().onTop());
-        return broad
-                ? spot(looks.scene(), Level.SET, part, span)
-                : new Spot(
-                        winner.target().level(),
-                        Integer.parseInt(winner.target().id()));
     }
 
     private static void add(List<Change> changes, @Nullable Change change) {
@@ -193,8 +194,6 @@ public class AssignCommands {
     enum Extent {
         /** All that its levels hold, broad ones for all they cover. */
         LADDER,
-        /** What the part holds by itself. */
-        PART,
         /** The material that it shows, wherever the scheme has it. */
         MATERIAL
     }
@@ -210,35 +209,31 @@ public class AssignCommands {
         SchemeRow scheme = schemes.current(projectId);
         SchemeEntries entries = schemes.entries(projectId, scheme);
         List<Change> changes = new ArrayList<>();
-        for (EntryRow e : entries.inForce().values()) {
-            Level level = Level.valueOf(e.level());
-            boolean goes = switch (extent) {
-                case LADDER -> scene.covers(level, e.target(), p, span);
-                case PART -> level.compareTo(Level.PART) >= 0 && scene.covers(level, e.target(), p, span);
-                case MATERIAL -> shown != null && shown.id().equals(e.materialId());
-            };
+        entries.scheme().effective().forEach((slot, entry) -> {
+            Target t = slot.target();
+            boolean goes = extent == Extent.LADDER
+                    ? scene.covers(t.level(), LookTable.index(t), p, span)
+                    : shown != null && shown.id().toString().equals(entry.material());
             if (goes) {
-                add(changes, entries.take(level, e.target(), Side.valueOf(e.side())));
+                add(changes, entries.take(slot));
             }
-        }
+        });
         if (changes.isEmpty()) {
             throw Problem.conflict("nothing", "Nothing has been put there that could be taken off.", null);
         }
-        String what = switch (extent) {
-            case LADDER -> "Take everything off " + p.name();
-            case PART -> "Take its own look off " + p.name();
-            case MATERIAL -> "Take " + Objects.requireNonNull(shown).name() + " off everywhere";
-        };
+        String what = extent == Extent.LADDER
+                ? "Take everything off " + p.name()
+                : "Take " + Objects.requireNonNull(shown).name() + " off everywhere";
         return commands.commit(account, project, what + suffix(projectId, List.of(scheme)), changes);
     }
 
     /** Has a slot of the scheme in view hold again what its base has. */
     @Transactional
-    ProjectState back(Account account, UUID projectId, long seen, Level level, int target) {
+    ProjectState back(Account account, UUID projectId, long seen, Spot spot) {
         Project project = commands.begin(account, projectId, seen);
         SchemeRow scheme = schemes.current(projectId);
         SchemeEntries entries = schemes.entries(projectId, scheme);
-        if (!entries.differs(level, target, BOTH)) {
+        if (!entries.scheme().differs(spot.slot())) {
             throw Problem.conflict("nothing", "Nothing differs there from the scheme that this one is based on.", null);
         }
         String base = schemes.require(projectId, Objects.requireNonNull(scheme.base()))
@@ -246,8 +241,8 @@ public class AssignCommands {
         return commands.commit(
                 account,
                 project,
-                scenes.scene(projectId).told(level, target) + " as in " + base,
-                List.of(entries.back(level, target, BOTH)));
+                scenes.scene(projectId).told(spot.level(), spot.target()) + " as in " + base,
+                List.of(entries.put(spot.slot(), (Entry) null)));
     }
 
     /** What another material is shown in the place of one. */
@@ -299,16 +294,20 @@ public class AssignCommands {
             List<Change> changes) {
         SchemeEntries entries = schemes.entries(project, scheme);
         boolean follows = all.stream().anyMatch(s -> s.id().equals(scheme.base()));
-        for (EntryRow e : follows ? entries.own() : entries.inForce().values()) {
-            if (old.id().equals(e.materialId())) {
-                changes.add(entries.put(e.showing(other.id())));
+        Map<Slot, Entry> there =
+                follows ? entries.scheme().entries() : entries.scheme().effective();
+        there.forEach((slot, entry) -> {
+            if (old.id().toString().equals(entry.material())) {
+                changes.add(entries.put(slot, other.id(), null));
             }
-        }
+        });
         for (Scene.MatchingSet set : scenes.scene(project).sets()) {
-            boolean bare = entries.at(Level.SET, set.index(), BOTH) == null;
-            boolean differs = entries.differs(Level.SET, set.index(), BOTH);
-            if (old.id().equals(set.source()) && bare && (!follows || differs)) {
-                changes.add(entries.put(Level.SET, set.index(), BOTH, other.id(), null));
+            Slot slot = LookTable.slot(Level.SET, set.index());
+            boolean bare = entries.scheme().at(slot) == null;
+            if (old.id().equals(set.source())
+                    && bare
+                    && (!follows || entries.scheme().differs(slot))) {
+                changes.add(entries.put(slot, other.id(), null));
             }
         }
     }
@@ -325,17 +324,17 @@ public class AssignCommands {
         SchemeEntries entries = schemes.entries(project.id(), scheme);
         for (int p : new LinkedHashSet<>(parts)) {
             if (looks.shows(looks.scene().requireRegion(p, 0), old.id())) {
-                changes.add(entries.put(Level.PART, p, BOTH, other.id(), null));
+                changes.add(entries.put(LookTable.slot(Level.PART, p), other.id(), null));
             }
         }
     }
 
     /** What a target is made of now, by its name and numbers. */
-    private static Facts substanceOf(LookTable looks, Level level, int target) {
+    private static Facts substanceOf(LookTable looks, Spot spot) {
         Scene scene = looks.scene();
         for (Scene.Part p : scene.parts()) {
             for (int span = 0; span < p.sets().size(); span++) {
-                if (!scene.covers(level, target, p, span)) {
+                if (!scene.covers(spot.level(), spot.target(), p, span)) {
                     continue;
                 }
                 MaterialRow worn = looks.shown(p.index(), span).material();
@@ -365,7 +364,7 @@ public class AssignCommands {
             UUID copy = copies.computeIfAbsent(
                     material,
                     m -> commands.usableCopy(project, m, null, changes).id());
-            changes.add(entries.put(Level.SET, set, BOTH, copy, null));
+            changes.add(entries.put(LookTable.slot(Level.SET, set), copy, null));
         });
         return commands.commit(
                 account,
@@ -376,20 +375,20 @@ public class AssignCommands {
 
     /** Has what a level shows win over everything narrower, or no longer. */
     @Transactional
-    ProjectState putOnTop(Account account, UUID projectId, long seen, Level level, int target, boolean onTop) {
+    ProjectState putOnTop(Account account, UUID projectId, long seen, Spot spot, boolean onTop) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = scenes.scene(projectId);
-        scene.requireTarget(level, target);
+        scene.requireTarget(spot.level(), spot.target());
         SchemeEntries entries = schemes.entries(projectId, schemes.current(projectId));
-        EntryRow before = entries.at(level, target, BOTH);
+        Entry before = entries.scheme().at(spot.slot());
         if (before == null) {
             throw Problem.notFound("look");
         }
         return commands.commit(
                 account,
                 project,
-                (onTop ? "On top: " : "No longer on top: ") + scene.told(level, target),
-                List.of(entries.put(before.in(entries.scheme().id()).onTop(onTop))));
+                (onTop ? "On top: " : "No longer on top: ") + scene.told(spot.level(), spot.target()),
+                List.of(entries.put(spot.slot(), new Entry(before.material(), before.mapping(), onTop))));
     }
 
     /**
@@ -397,6 +396,7 @@ public class AssignCommands {
      *
      * @param level    where
      * @param target   its index
+     * @param name     of the group or part; empty for sets and models
      * @param look     what the part at hand would show
      * @param reached  the regions that would show it, as part and span
      * @param parts    how many parts that is
@@ -407,6 +407,7 @@ public class AssignCommands {
     record Trial(
             String level,
             int target,
+            String name,
             LookWire look,
             List<Region> reached,
             int parts,
@@ -416,27 +417,29 @@ public class AssignCommands {
 
     record Region(int part, int span) {}
 
-    /** @param wanted where; null for where it shows */
-    Trial trial(Account account, UUID projectId, @Nullable Spot wanted, int part, int span, UUID material) {
+    /**
+     * @param wanted where; null for where it shows
+     * @param steps  how many levels narrower than that; broader below 0
+     */
+    Trial trial(Account account, UUID projectId, @Nullable Spot wanted, int steps, int part, int span, UUID material) {
         Project project = projects.require(account, projectId);
         SchemeRow scheme = schemes.current(projectId);
         LookTable looks = schemes.looks(project, scheme.id());
         Scene scene = looks.scene();
         Scene.Part p = scene.requireRegion(part, span);
-        Spot spot = wanted == null ? standing(looks, p, span) : wanted;
+        LookTrace trace = looks.trace(part, span, Aspect.MATERIAL);
+        Spot spot = wanted == null ? Spot.of(trace.stepped(steps)) : wanted;
         scene.requireTarget(spot.level(), spot.target());
         MaterialRow row = materials.requireUsable(projectId, material);
-        Look look = Look.of(row.toMaterial(), null, p.ownThickness(), null);
-        LookTrace trace = looks.trace(part, span, Aspect.MATERIAL);
-        Set<Integer> showing = Arrays.stream(looks.wouldShow(spot.level(), spot.target(), material.toString()))
-                .boxed()
-                .collect(Collectors.toSet());
+        Mapping mapping = looks.mapping(part, span);
+        Look look = Look.of(row.toMaterial(), mapping, p.ownThickness(), null);
+        BitSet showing = looks.wouldShow(spot.slot(), material.toString());
         List<Region> reached = new ArrayList<>();
         Set<Integer> shown = new HashSet<>();
         Set<Integer> covered = new HashSet<>();
         for (Scene.Part each : scene.parts()) {
             for (int s = 0; s < each.sets().size(); s++) {
-                if (showing.contains(looks.region(each.index(), s))) {
+                if (showing.get(looks.region(each.index(), s))) {
                     reached.add(new Region(each.index(), s));
                     shown.add(each.index());
                 } else if (scene.covers(spot.level(), spot.target(), each, s)) {
@@ -445,26 +448,29 @@ public class AssignCommands {
             }
         }
         covered.removeAll(shown);
-        boolean shows = showing.contains(looks.region(part, span)) || trace.winner() < 0;
+        boolean hidden = !showing.get(looks.region(part, span)) && trace.winner() >= 0;
         return new Trial(
                 spot.level().word(),
                 spot.target(),
-                CommandService.wire(new LookTable.Shown(look, row)),
+                name(scene, spot),
+                CommandService.wire(new LookTable.Shown(look, row, mapping != null)),
                 reached,
                 shown.size(),
                 covered.size(),
-                shows
-                        ? null
-                        : trace.steps().get(trace.winner()).target().level().word(),
-                inheriting(projectId, scheme, spot.level(), spot.target()));
+                hidden ? trace.steps().get(trace.winner()).target().level().word() : null,
+                schemes.allEntries(projectId).stream()
+                        .filter(e -> e.scheme().takesOver(scheme.id().toString(), spot.slot()))
+                        .map(e -> e.row().letter())
+                        .toList());
     }
 
-    /** Letters of the schemes that have in a slot what this one has. */
-    private List<String> inheriting(UUID project, SchemeRow scheme, Level level, int target) {
-        return schemes.allEntries(project).stream()
-                .filter(e -> e.takesOver(scheme.id(), level, target, BOTH))
-                .map(e -> e.scheme().letter())
-                .toList();
+    private static String name(Scene scene, Spot spot) {
+        return switch (spot.level()) {
+            case SET -> scene.sets().get(spot.target()).name();
+            case GROUP -> scene.groups().get(spot.target()).name();
+            case PART -> scene.parts().get(spot.target()).name();
+            default -> "";
+        };
     }
 
     /**
@@ -500,67 +506,63 @@ public class AssignCommands {
 
     Why why(Account account, UUID projectId, int part, int span) {
         Project project = projects.require(account, projectId);
-        SchemeRow scheme = schemes.currentOrFirst(projectId);
-        LookTable looks = schemes.looks(project, scheme.id());
-        SchemeEntries entries = schemes.entries(projectId, scheme);
+        SchemeRow row = schemes.currentOrFirst(projectId);
+        LookTable looks = schemes.looks(project, row.id());
+        Scheme scheme = schemes.entries(projectId, row).scheme();
+        Map<String, String> letters = new HashMap<>();
+        schemes.schemes(projectId).forEach(s -> letters.put(s.id().toString(), s.letter()));
         Scene scene = looks.scene();
         Scene.Part p = scene.requireRegion(part, span);
         LookTrace trace = looks.trace(part, span, Aspect.MATERIAL);
         List<Stratum> strata = new ArrayList<>();
         for (int i = 0; i < trace.steps().size(); i++) {
             LookTrace.Step step = trace.steps().get(i);
-            Level level = step.target().level();
-            int target = Integer.parseInt(step.target().id());
+            Spot spot = Spot.of(step.target());
+            Scheme source = scheme.inheritedFrom(spot.slot());
             strata.add(new Stratum(
-                    level.word(),
-                    target,
-                    switch (level) {
-                        case SET -> scene.sets().get(target).name();
-                        case GROUP -> scene.groups().get(target).name();
-                        default -> "";
-                    },
+                    spot.level().word(),
+                    spot.target(),
+                    name(scene, spot),
                     (int) scene.parts().stream()
-                            .filter(o -> scene.covers(level, target, o))
+                            .filter(o -> scene.covers(spot.level(), spot.target(), o))
                             .count(),
                     step.entry() == null ? null : UUID.fromString(step.entry().material()),
                     step.outcome() == Outcome.WINS,
                     step.entry() != null && step.entry().onTop(),
                     trace.why(i),
-                    entries.inheritedFrom(level, target, BOTH),
-                    entries.differs(level, target, BOTH)));
+                    source == null ? null : letters.get(source.id()),
+                    scheme.differs(spot.slot())));
         }
-        return new Why(sentence(looks, p, span, trace, strata), strata);
+        return new Why(trace.sentence(new Names(looks, p, span, scheme, letters)), strata);
     }
 
-    private String sentence(LookTable looks, Scene.Part part, int span, LookTrace trace, List<Stratum> strata) {
-        MaterialRow shown = looks.shown(part.index(), span).material();
-        String arrived = looks.arrived(part, span);
-        if (trace.winner() < 0) {
-            return part.name() + " shows " + arrived
-                    + ": nothing has been put on it, nor on anything that it belongs to.";
+    /** What things of a project are called. */
+    private record Names(LookTable looks, Scene.Part of, int span, Scheme scheme, Map<String, String> letters)
+            implements LookTrace.Names {
+        @Override
+        public String part() {
+            return of.name();
         }
-        Stratum winner = strata.get(trace.winner());
-        String beneath = trace.ifCleared() < 0
-                ? arrived
-                : nameOf(strata.get(trace.ifCleared()).material());
-        String where = winner.inherited() == null ? "" : " in scheme " + winner.inherited();
-        return part.name() + " shows " + Objects.requireNonNull(shown).name() + " because "
-                + owner(winner) + (winner.onTop() ? " has it on top" : " has it") + where + ", and "
-                + (winner.onTop() ? "nothing broader is on top" : "nothing narrower has a look")
-                + ". Without it, " + beneath + " would show.";
-    }
 
-    private static String owner(Stratum s) {
-        return switch (s.level()) {
-            case "model" -> "the whole model";
-            case "set" -> "its matching set “" + s.name() + "”";
-            case "group" -> "the group “" + s.name() + "”";
-            default -> "the part itself";
-        };
-    }
+        @Override
+        public String of(Target target) {
+            return name(looks.scene(), Spot.of(target));
+        }
 
-    private String nameOf(@Nullable UUID material) {
-        MaterialRow row = material == null ? null : materials.find(material);
-        return row == null ? "what arrived" : row.name();
+        @Override
+        public String material(String id) {
+            return looks.nameOf(id);
+        }
+
+        @Override
+        public String arrived() {
+            return looks.arrived(of, span);
+        }
+
+        @Override
+        public String scheme(Slot slot) {
+            Scheme source = scheme.inheritedFrom(slot);
+            return source == null ? "" : letters.get(source.id());
+        }
     }
 }

@@ -1,6 +1,7 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.core.assign.Level;
+import app.zolvan.core.mapping.Mapping;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.ProjectService;
@@ -64,7 +65,7 @@ class AssignController {
                 new AssignCommands.Giving(
                         spots(account, id, a),
                         a.material(),
-                        a.mapping() == null ? null : a.mapping().equals("metric") ? "BOX" : "MODEL_UVS",
+                        mapping(a.mapping()),
                         Boolean.TRUE.equals(a.lookOnly()),
                         a.schemes() == null ? List.of() : a.schemes())));
     }
@@ -78,6 +79,10 @@ class AssignController {
             throw Problem.ofField("targets", "Say what it is to be put on.");
         }
         return a.targets().stream().map(t -> new AssignCommands.Spot(level, t)).toList();
+    }
+
+    private static @Nullable Mapping mapping(@Nullable String word) {
+        return word == null ? null : word.equals("metric") ? new Mapping.Box() : new Mapping.ModelUvs();
     }
 
     static Level level(String word) {
@@ -98,10 +103,18 @@ class AssignController {
             @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
             @Validated @RequestBody OnTop wish) {
         return CommandController.tagged(commands.putOnTop(
-                account, id, ProjectService.version(seen), level(wish.level()), wish.target(), wish.onTop()));
+                account,
+                id,
+                ProjectService.version(seen),
+                new AssignCommands.Spot(level(wish.level()), wish.target()),
+                wish.onTop()));
     }
 
-    record SlotOf(@NotNull String level, int target) {}
+    record SlotOf(@NotNull String level, int target) {
+        AssignCommands.Spot spot() {
+            return new AssignCommands.Spot(AssignController.level(level), target);
+        }
+    }
 
     /** A slot holds again what the scheme that this one is based on has there. */
     @PostMapping("/as-in-base")
@@ -110,8 +123,7 @@ class AssignController {
             @PathVariable UUID id,
             @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
             @Validated @RequestBody SlotOf slot) {
-        return CommandController.tagged(
-                commands.back(account, id, ProjectService.version(seen), level(slot.level()), slot.target()));
+        return CommandController.tagged(commands.back(account, id, ProjectService.version(seen), slot.spot()));
     }
 
     record TakingOff(int part, int span, @NotNull AssignCommands.Extent extent) {}
@@ -127,18 +139,19 @@ class AssignController {
                 commands.takeOff(account, id, ProjectService.version(seen), t.part(), t.span(), t.extent()));
     }
 
-    /** What would come of putting a material on a level of a region; where none is named, on the one that shows. */
+    /** What would come of putting a material on a level of a region; where none is named, on the one that shows or some steps from it. */
     @GetMapping("/trial")
     AssignCommands.Trial trial(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @RequestParam(required = false) String level,
             @RequestParam(defaultValue = "0") int target,
+            @RequestParam(defaultValue = "0") int steps,
             @RequestParam int part,
             @RequestParam int span,
             @RequestParam UUID material) {
         AssignCommands.Spot spot = level == null ? null : new AssignCommands.Spot(level(level), target);
-        return commands.trial(account, id, spot, part, span, material);
+        return commands.trial(account, id, spot, steps, part, span, material);
     }
 
     /** Why a region looks as it does. */

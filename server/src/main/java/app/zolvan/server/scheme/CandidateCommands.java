@@ -2,9 +2,9 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.core.assign.Combinations;
 import app.zolvan.core.assign.Level;
+import app.zolvan.core.assign.Scheme;
 import app.zolvan.core.assign.SchemeLetter;
 import app.zolvan.core.assign.SchemeState;
-import app.zolvan.core.assign.Side;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
@@ -17,6 +17,7 @@ import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
@@ -116,6 +117,7 @@ class CandidateCommands {
         Set<String> letters = all.stream().map(SchemeRow::letter).collect(Collectors.toCollection(HashSet::new));
         int position = 1 + all.stream().mapToInt(SchemeRow::position).max().orElse(0);
         List<Change> changes = new ArrayList<>();
+        Scheme inBase = schemes.entries(projectId, base).scheme();
         for (List<CandidateRow> way : Combinations.of(kept)) {
             String letter = SchemeLetter.next(letters);
             letters.add(letter);
@@ -134,19 +136,9 @@ class CandidateCommands {
                     "",
                     position++);
             changes.add(new Change.OfScheme(row.id(), null, row));
-            SchemeEntries inBase = schemes.entries(projectId, base);
-            for (CandidateRow c : way) {
-                SchemeMapper.EntryRow before = inBase.at(Level.valueOf(c.level()), c.target(), Side.BOTH);
-                SchemeMapper.EntryRow entry = new SchemeMapper.EntryRow(
-                        row.id(),
-                        c.level(),
-                        c.target(),
-                        Side.BOTH.name(),
-                        c.materialId(),
-                        before == null ? null : before.mapping(),
-                        before != null && before.onTop());
-                changes.add(new Change.OfEntry(row.id(), c.level(), c.target(), entry.side(), null, entry));
-            }
+            SchemeEntries made = new SchemeEntries(row, new Scheme(row.id().toString(), inBase, Map.of()));
+            way.forEach(c ->
+                    changes.add(made.put(LookTable.slot(Level.valueOf(c.level()), c.target()), c.materialId(), null)));
         }
         return commands.commit(
                 account,

@@ -70,8 +70,6 @@ class CandidateController {
                 account,
                 id,
                 ProjectService.version(seen),
-                wanted.of().stream()
-                        .map(s -> new Spot(AssignController.level(s.level()), s.target()))
-                        .toList()));
+                wanted.of().stream().map(AssignController.SlotOf::spot).toList()));
     }
 }

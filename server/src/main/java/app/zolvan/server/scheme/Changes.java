@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.BinaryOperator;
 import java.util.function.Supplier;
 
 /** Many changes, done one after the other, as few that come to the same. */
@@ -30,28 +29,26 @@ final class Changes {
         boolean model = false;
         for (Change c : changes) {
             if (c instanceof Change.OfMaterial m) {
-                add(materials, m.id(), m, (a, b) -> new Change.OfMaterial(a.id(), a.before(), b.after()));
+                materials.merge(m.id(), m, (a, b) -> new Change.OfMaterial(a.id(), a.before(), b.after()));
             } else if (c instanceof Change.OfScheme s) {
-                add(schemes, s.id(), s, (a, b) -> new Change.OfScheme(a.id(), a.before(), b.after()));
+                schemes.merge(s.id(), s, (a, b) -> new Change.OfScheme(a.id(), a.before(), b.after()));
             } else if (c instanceof Change.OfEntry e) {
                 Object place = List.of(e.scheme(), e.level(), e.target(), e.side());
-                add(
-                        entries,
+                entries.merge(
                         place,
                         e,
                         (a, b) ->
                                 new Change.OfEntry(a.scheme(), a.level(), a.target(), a.side(), a.before(), b.after()));
             } else if (c instanceof Change.OfCandidate k) {
                 Object place = List.of(k.level(), k.target(), k.material());
-                add(
-                        candidates,
+                candidates.merge(
                         place,
                         k,
                         (a, b) -> new Change.OfCandidate(a.level(), a.target(), a.material(), a.before(), b.after()));
             } else if (c instanceof Change.OfImage i) {
-                add(images, i.sha256(), i, (a, b) -> new Change.OfImage(a.sha256(), a.before(), b.after()));
+                images.merge(i.sha256(), i, (a, b) -> new Change.OfImage(a.sha256(), a.before(), b.after()));
             } else if (c instanceof Change.OfProject p) {
-                add(details, "details", p, (a, b) -> new Change.OfProject(a.before(), b.after()));
+                details.merge("details", p, (a, b) -> new Change.OfProject(a.before(), b.after()));
             } else {
                 model = true;
             }
@@ -68,9 +65,5 @@ final class Changes {
         schemes.values().stream().filter(s -> s.after() == null).forEach(out::add);
         materials.values().stream().filter(m -> m.after() == null).forEach(out::add);
         return out;
-    }
-
-    private static <C extends Change> void add(Map<Object, C> all, Object key, C change, BinaryOperator<C> then) {
-        all.merge(key, change, then);
     }
 }

@@ -1,7 +1,9 @@
 package app.zolvan.server.scheme;
 
+import app.zolvan.core.assign.Entry;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.assign.Scheme;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Facts;
 import app.zolvan.core.material.Parameter;
@@ -408,14 +410,15 @@ public class CommandService {
         List<SchemeWire> dividers = new ArrayList<>();
         Map<UUID, List<String>> elsewhere = new HashMap<>();
         for (SchemeEntries entries : schemes.allEntries(projectId)) {
-            SchemeMapper.SchemeRow s = entries.scheme();
-            dividers.add(wire(s, entries, entries.sign(looks.scene(), clear)));
+            SchemeMapper.SchemeRow s = entries.row();
+            dividers.add(wire(entries, entries.sign(looks.scene(), clear)));
             if (!s.id().equals(scheme.id())) {
-                entries.inForce().values().stream()
-                        .map(SchemeMapper.EntryRow::materialId)
+                entries.scheme().effective().values().stream()
+                        .map(Entry::material)
+                        .filter(Objects::nonNull)
                         .distinct()
                         .forEach(m -> elsewhere
-                                .computeIfAbsent(m, k -> new ArrayList<>())
+                                .computeIfAbsent(UUID.fromString(m), k -> new ArrayList<>())
                                 .add(s.letter()));
             }
         }
@@ -475,7 +478,12 @@ public class CommandService {
         return out;
     }
 
-    private static SchemeWire wire(SchemeMapper.SchemeRow s, SchemeEntries entries, @Nullable UUID sign) {
+    private static SchemeWire wire(SchemeEntries entries, @Nullable UUID sign) {
+        SchemeMapper.SchemeRow s = entries.row();
+        List<UUID> bases = new ArrayList<>();
+        for (Scheme b = entries.scheme().base(); b != null; b = b.base()) {
+            bases.add(UUID.fromString(b.id()));
+        }
         return new SchemeWire(
                 s.id(),
                 s.letter(),
@@ -483,8 +491,8 @@ public class CommandService {
                 s.description(),
                 s.state(),
                 s.reason(),
-                s.base(),
-                entries.own().size(),
+                bases,
+                entries.scheme().entries().size(),
                 sign);
     }
 
@@ -499,6 +507,7 @@ public class CommandService {
                 shown.material() == null ? null : shown.material().id(),
                 look.from() == null ? null : look.from().word(),
                 mapping(look),
+                shown.mapped(),
                 Undressed.is(look),
                 PhysicalWire.of(look.physical()));
     }

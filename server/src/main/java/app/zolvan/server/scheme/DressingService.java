@@ -20,10 +20,10 @@ import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -116,12 +116,12 @@ class DressingService {
         Project project = projects.require(account, projectId);
         Scene scene = scenes.scene(projectId);
         Map<Integer, UUID> worn = new LinkedHashMap<>();
-        for (SchemeMapper.EntryRow e : inForce(project)) {
-            MaterialRow m = e.materialId() == null ? null : materials.find(e.materialId());
-            if (e.level().equals(Level.SET.name()) && m != null && m.origin() != null) {
-                worn.put(e.target(), m.origin());
+        dressed(project).forEach((set, material) -> {
+            MaterialRow m = materials.find(material);
+            if (m != null && m.origin() != null) {
+                worn.put(set, m.origin());
             }
-        }
+        });
         List<DressingRow> rows = new ArrayList<>();
         sources(scene).forEach((set, source) -> {
             if (worn.containsKey(set)) {
@@ -140,10 +140,18 @@ class DressingService {
                 .orElseThrow();
     }
 
-    private Collection<SchemeMapper.EntryRow> inForce(Project project) {
-        return schemes.entries(project.id(), schemes.current(project.id()))
-                .inForce()
-                .values();
+    /** What the sets have got in the scheme in view. */
+    private Map<Integer, UUID> dressed(Project project) {
+        Map<Integer, UUID> out = new LinkedHashMap<>();
+        schemes.entries(project.id(), schemes.current(project.id()))
+                .scheme()
+                .effective()
+                .forEach((slot, entry) -> {
+                    if (slot.target().level() == Level.SET && entry.material() != null) {
+                        out.put(LookTable.index(slot.target()), UUID.fromString(entry.material()));
+                    }
+                });
+        return out;
     }
 
     /** The sets that arrived with a material, as the table sees them. */
@@ -187,10 +195,7 @@ class DressingService {
                         k.role(),
                         k.material().toString()))
                 .toList());
-        List<Integer> dressed = inForce(project).stream()
-                .filter(e -> e.level().equals(Level.SET.name()) && e.materialId() != null)
-                .map(SchemeMapper.EntryRow::target)
-                .toList();
+        Set<Integer> dressed = dressed(project).keySet();
         List<Fitting> out = new ArrayList<>();
         sources(scenes.scene(projectId)).forEach((set, source) -> {
             Hit hit = rows.find(source).orElse(null);

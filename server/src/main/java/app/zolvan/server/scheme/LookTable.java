@@ -18,13 +18,13 @@ import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.model.Scene;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.UUID;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -33,6 +33,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class LookTable {
     private final Scene scene;
+    private final Ladders ladders;
     private final Scheme scheme;
     private final Map<UUID, MaterialRow> rows;
     private final Map<UUID, Material> materials = new HashMap<>();
@@ -43,8 +44,11 @@ public final class LookTable {
     /** The number that the first span of each part has among all regions. */
     private final int[] firstRegion;
 
-    /** @param material the material shown, or null for neutral grey */
-    record Shown(Look look, @Nullable MaterialRow material) {}
+    /**
+     * @param material the material shown, or null for neutral grey
+     * @param mapped   whether how it lies is assigned, too
+     */
+    record Shown(Look look, @Nullable MaterialRow material, boolean mapped) {}
 
     private record LookKey(
             @Nullable UUID material,
@@ -55,6 +59,7 @@ public final class LookTable {
     /** @param ladders of {@link #ladders} of the same scene */
     LookTable(Scene scene, Ladders ladders, Scheme scheme, Map<UUID, MaterialRow> rows) {
         this.scene = scene;
+        this.ladders = ladders;
         this.scheme = scheme;
         this.rows = rows;
         resolution = Resolution.of(ladders, scheme);
@@ -72,9 +77,9 @@ public final class LookTable {
     }
 
     private int resolve(Scene.Part part, int span) {
-        int region = firstRegion[part.index()] + span;
+        int region = region(part.index(), span);
         Entry winner = resolution.entry(region, Side.FRONT, Aspect.MATERIAL);
-        Entry mapped = resolution.entry(region, Side.FRONT, Aspect.MAPPING);
+        Mapping mapped = mapping(part.index(), span);
         UUID material = winner != null
                 ? UUID.fromString(winner.material())
                 : scene.sets().get(part.sets().get(span)).source();
@@ -86,10 +91,10 @@ public final class LookTable {
                 : materials.computeIfAbsent(material, id -> rows.get(id).toMaterial());
         boolean clear = m.surface().number(Parameter.TRANSMISSION_WEIGHT) > 0;
         double thickness = clear ? part.ownThickness() : 0; // says nothing about an opaque body
-        LookKey key = new LookKey(material, mapped == null ? null : mapped.mapping(), thickness, from);
+        LookKey key = new LookKey(material, mapped, thickness, from);
         return index.computeIfAbsent(key, k -> {
             looks.add(new Shown(
-                    Look.of(m, k.mapping(), k.thickness(), from), material == null ? null : rows.get(material)));
+                    Look.of(m, mapped, thickness, from), material == null ? null : rows.get(material), mapped != null));
             return looks.size() - 1;
         });
     }
@@ -123,18 +128,32 @@ public final class LookTable {
         return new Target(level, String.valueOf(index));
     }
 
-    /**
-     * Where a material would show that is put on a target: regions by their numbers, see {@link #ladders}. Works it out as if
-     * it were done; this table is of no use afterwards.
-     */
-    int[] wouldShow(Level level, int target, String material) {
-        Slot slot = new Slot(target(level, target), Side.BOTH);
-        Entry before = scheme.at(slot);
-        Entry after = new Entry(material, before == null ? null : before.mapping(), before != null && before.onTop());
-        resolution.change(slot, after);
-        return IntStream.range(0, regionCount())
-                .filter(r -> slot.equals(resolution.slot(r, Side.FRONT, Aspect.MATERIAL)))
-                .toArray();
+    /** What a target of this model is by its number. */
+    static int index(Target target) {
+        return Integer.parseInt(target.id());
+    }
+
+    /** The slot of a target that holds what is for both its sides. */
+    static Slot slot(Level level, int index) {
+        return new Slot(target(level, index), Side.BOTH);
+    }
+
+    /** Where a material would show that is put into a slot: regions by their numbers, see {@link #ladders}. */
+    BitSet wouldShow(Slot slot, String material) {
+        Resolution then = Resolution.of(ladders, scheme);
+        then.change(slot, scheme.given(slot, material, null));
+        BitSet out = new BitSet();
+        for (int r = 0; r < regionCount(); r++) {
+            out.set(r, slot.equals(then.slot(r, Side.FRONT, Aspect.MATERIAL)));
+        }
+        return out;
+    }
+
+    /** How a region's textures lie where that is assigned; null for each material's natural way. */
+    @Nullable
+    Mapping mapping(int part, int span) {
+        Entry mapped = resolution.entry(region(part, span), Side.FRONT, Aspect.MAPPING);
+        return mapped == null ? null : mapped.mapping();
     }
 
     /** What a region shows where nobody has put anything, in words. */
@@ -143,6 +162,10 @@ public final class LookTable {
         return source == null
                 ? "plain grey"
                 : "“" + Objects.requireNonNull(rows.get(source)).name() + "” as it arrived";
+    }
+
+    String nameOf(String material) {
+        return Objects.requireNonNull(rows.get(UUID.fromString(material))).name();
     }
 
     int regionCount() {
@@ -196,15 +219,5 @@ public final class LookTable {
             }
         }
         return false;
-    }
-
-    static Slot slot(SchemeMapper.EntryRow e) {
-        return new Slot(target(Level.valueOf(e.level()), e.target()), Side.valueOf(e.side()));
-    }
-
-    static Entry entry(SchemeMapper.EntryRow e) {
-        Mapping mapping =
-                e.mapping() == null ? null : e.mapping().equals("BOX") ? new Mapping.Box() : new Mapping.ModelUvs();
-        return new Entry(e.materialId() == null ? null : e.materialId().toString(), mapping, e.onTop());
     }
 }

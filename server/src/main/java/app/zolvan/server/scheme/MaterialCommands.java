@@ -5,7 +5,6 @@ import app.zolvan.core.adjust.EdgesMet;
 import app.zolvan.core.adjust.Variation;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
-import app.zolvan.core.assign.Side;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.material.MainColour;
@@ -109,13 +108,15 @@ class MaterialCommands {
     private ProjectState changeHere(
             Account account, Project project, MaterialRow shown, Material changed, String what) {
         SchemeEntries entries = schemes.entries(project.id(), schemes.current(project.id()));
-        String name = shown.name() + " · " + entries.scheme().letter();
+        String name = shown.name() + " · " + entries.row().letter();
         MaterialRow copy = newRow(project, shown, changed, name);
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
-        entries.inForce().values().stream()
-                .filter(e -> shown.id().equals(e.materialId()))
-                .forEach(e -> changes.add(entries.put(e.showing(copy.id()))));
+        entries.scheme().effective().forEach((slot, entry) -> {
+            if (shown.id().toString().equals(entry.material())) {
+                changes.add(entries.put(slot, copy.id(), null));
+            }
+        });
         if (changes.size() == 1) {
             throw Problem.conflict("nothing", "Nothing of this scheme has “" + shown.name() + "” any more.", null);
         }
@@ -145,9 +146,9 @@ class MaterialCommands {
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
         SchemeEntries entries = schemes.entries(project.id(), schemes.current(project.id()));
         if (only == null) {
-            changes.add(entries.put(Level.SET, target.sets().get(span), Side.BOTH, copy.id(), null));
+            changes.add(entries.put(LookTable.slot(Level.SET, target.sets().get(span)), copy.id(), null));
         }
-        few.forEach(p -> changes.add(entries.put(Level.PART, p, Side.BOTH, copy.id(), null)));
+        few.forEach(p -> changes.add(entries.put(LookTable.slot(Level.PART, p), copy.id(), null)));
         return commands.commit(account, project, what + " of " + name, changes);
     }
 
@@ -336,7 +337,7 @@ class MaterialCommands {
         SchemeEntries entries = schemes.entries(projectId, schemes.current(projectId));
         for (int p : new TreeSet<>(wanted.parts())) {
             scene.requireRegion(p, 0);
-            changes.add(entries.put(Level.PART, p, Side.BOTH, copy.id(), null));
+            changes.add(entries.put(LookTable.slot(Level.PART, p), copy.id(), null));
         }
         String label = (variation ? "Variation of " : "Copy of ") + from.name();
         return commands.commit(account, project, label, changes);

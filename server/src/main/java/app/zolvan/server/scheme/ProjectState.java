@@ -49,9 +49,15 @@ public record ProjectState(
      * @param from     the level that decided; null for the look that arrived
      * @param undressed nobody has chosen it, and it is plain grey or nothing
      * @param mapping  metric (real size, projected) or model (the file's coordinates)
+     * @param mapped   whether that was put there, and is not just the material's natural way
      */
     public record LookWire(
-            @Nullable UUID material, @Nullable String from, String mapping, boolean undressed, PhysicalWire physical) {}
+            @Nullable UUID material,
+            @Nullable String from,
+            String mapping,
+            boolean mapped,
+            boolean undressed,
+            PhysicalWire physical) {}
 
     /** @param look index in {@link #looks} */
     public record RegionWire(int part, int span, int look) {}
@@ -74,7 +80,7 @@ public record ProjectState(
      * @param letter on its divider
      * @param state  how far it has got
      * @param reason why it was rejected; empty elsewhere
-     * @param base   the scheme that it stores differences from
+     * @param bases  the scheme that it stores differences from, that one's own, and so on
      * @param own    how many slots it has something in by itself
      * @param sign   the material that covers most of what it dresses by itself; null where it dresses nothing
      */
@@ -85,7 +91,7 @@ public record ProjectState(
             String description,
             SchemeState state,
             String reason,
-            @Nullable UUID base,
+            List<UUID> bases,
             int own,
             @Nullable UUID sign) {}
 }

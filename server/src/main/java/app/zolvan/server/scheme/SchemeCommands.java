@@ -1,26 +1,29 @@
 package app.zolvan.server.scheme;
 
-import app.zolvan.core.assign.Level;
+import app.zolvan.core.assign.Entry;
+import app.zolvan.core.assign.Scheme;
 import app.zolvan.core.assign.SchemeDifferences;
 import app.zolvan.core.assign.SchemeLetter;
 import app.zolvan.core.assign.SchemeState;
-import app.zolvan.core.assign.Side;
 import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.measure.MaterialMeasure;
+import app.zolvan.core.model.Model;
+import app.zolvan.core.prepare.Coverage;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.library.FindingService;
 import app.zolvan.server.library.MaterialRow;
+import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.scheme.SchemeMapper.EntryRow;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.UUID;
 import java.util.stream.IntStream;
@@ -38,12 +41,19 @@ public class SchemeCommands {
     private final SchemeService schemes;
     private final ProjectService projects;
     private final FindingService finding;
+    private final ModelStore models;
 
-    SchemeCommands(CommandService commands, SchemeService schemes, ProjectService projects, FindingService finding) {
+    SchemeCommands(
+            CommandService commands,
+            SchemeService schemes,
+            ProjectService projects,
+            FindingService finding,
+            ModelStore models) {
         this.commands = commands;
         this.schemes = schemes;
         this.projects = projects;
         this.finding = finding;
+        this.models = models;
     }
 
     /** How a scheme begins. */
@@ -88,10 +98,11 @@ public class SchemeCommands {
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfScheme(row.id(), null, row));
         if (beginning == Beginning.COPY) {
+            SchemeEntries made = new SchemeEntries(row, new Scheme(row.id().toString(), null, Map.of()));
             schemes.entries(projectId, Objects.requireNonNull(other))
-                    .own()
-                    .forEach(e -> changes.add(
-                            new Change.OfEntry(row.id(), e.level(), e.target(), e.side(), null, e.in(row.id()))));
+                    .scheme()
+                    .entries()
+                    .forEach((slot, entry) -> changes.add(made.put(slot, entry)));
         }
         String from =
                 other == null ? "" : (beginning == Beginning.COPY ? ", a copy of " : ", based on ") + other.letter();
@@ -156,21 +167,20 @@ public class SchemeCommands {
         if (all.size() == 1) {
             throw Problem.conflict("last", "A project has at least one scheme. Make another one first.", null);
         }
-        List<EntryRow> entries = List.copyOf(schemes.entries(projectId, gone).own());
         List<Change> changes = new ArrayList<>();
         for (SchemeRow s : all) {
-            if (!id.equals(s.base())) {
-                continue;
+            if (id.equals(s.base())) {
+                SchemeEntries heir = schemes.entries(projectId, s);
+                heir.scheme().settled().entries().forEach((slot, entry) -> {
+                    if (!heir.scheme().entries().containsKey(slot)) {
+                        changes.add(heir.put(slot, entry));
+                    }
+                });
+                changes.add(new Change.OfScheme(s.id(), s, s.basedOn(gone.base())));
             }
-            SchemeEntries own = schemes.entries(projectId, s);
-            for (EntryRow e : entries) {
-                if (!own.differs(Level.valueOf(e.level()), e.target(), Side.valueOf(e.side()))) {
-                    changes.add(own.put(e.in(s.id())));
-                }
-            }
-            changes.add(new Change.OfScheme(s.id(), s, s.basedOn(gone.base())));
         }
-        entries.forEach(e -> changes.add(new Change.OfEntry(id, e.level(), e.target(), e.side(), e, null)));
+        SchemeEntries old = schemes.entries(projectId, gone);
+        old.scheme().entries().keySet().forEach(slot -> changes.add(old.put(slot, (Entry) null)));
         changes.add(new Change.OfScheme(id, gone, null));
         return commands.commit(account, project, "Delete scheme " + told(gone), changes);
     }
@@ -199,14 +209,13 @@ public class SchemeCommands {
         Project project = projects.require(account, projectId);
         LookTable a = schemes.looks(project, schemes.require(projectId, one).id());
         LookTable b = schemes.looks(project, schemes.require(projectId, other).id());
-        Scene scene = a.scene();
+        Model model = models.model(projectId);
         int[] partOf = new int[a.regionCount()];
         double[] areas = new double[partOf.length];
-        for (Scene.Part p : scene.parts()) {
-            int spans = p.sets().size();
-            for (int span = 0; span < spans; span++) {
+        for (Scene.Part p : a.scene().parts()) {
+            for (int span = 0; span < p.sets().size(); span++) {
                 partOf[a.region(p.index(), span)] = p.index();
-                areas[a.region(p.index(), span)] = p.area() / spans;
+                areas[a.region(p.index(), span)] = Coverage.area(model, p.index(), span);
             }
         }
         return SchemeDifferences.of(worn(a), worn(b), areas).stream()

@@ -1,9 +1,11 @@
 package app.zolvan.server.scheme;
 
+import app.zolvan.core.assign.Entry;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.SchemeState;
 import app.zolvan.core.assign.Side;
-import com.fasterxml.jackson.annotation.JsonIgnore;
+import app.zolvan.core.assign.Slot;
+import app.zolvan.core.mapping.Mapping;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
@@ -49,30 +51,28 @@ interface SchemeMapper {
 
     record EntryRow(
             UUID schemeId, String level, int target, String side, UUID materialId, String mapping, boolean onTop) {
-        /** Says that a slot holds nothing, whatever a base has there. */
-        static EntryRow cleared(UUID scheme, Level level, int target, Side side) {
-            return new EntryRow(scheme, level.name(), target, side.name(), null, null, false);
+        static EntryRow of(UUID scheme, Slot slot, Entry e) {
+            return new EntryRow(
+                    scheme,
+                    slot.target().level().name(),
+                    LookTable.index(slot.target()),
+                    slot.side().name(),
+                    e.material() == null ? null : UUID.fromString(e.material()),
+                    e.mapping() == null ? null : e.mapping() instanceof Mapping.Box ? "BOX" : "MODEL_UVS",
+                    e.onTop());
         }
 
-        @JsonIgnore
-        boolean isCleared() {
-            return materialId == null && mapping == null;
+        Slot slot() {
+            return new Slot(LookTable.target(Level.valueOf(level), target), Side.valueOf(side));
         }
 
-        EntryRow in(UUID scheme) {
-            return new EntryRow(scheme, level, target, side, materialId, mapping, onTop);
+        Entry entry() {
+            Mapping lies = mapping == null ? null : mapping.equals("BOX") ? new Mapping.Box() : new Mapping.ModelUvs();
+            return new Entry(materialId == null ? null : materialId.toString(), lies, onTop);
         }
 
         EntryRow on(int otherTarget) {
             return new EntryRow(schemeId, level, otherTarget, side, materialId, mapping, onTop);
-        }
-
-        EntryRow showing(UUID otherMaterial) {
-            return new EntryRow(schemeId, level, target, side, otherMaterial, mapping, onTop);
-        }
-
-        EntryRow onTop(boolean other) {
-            return new EntryRow(schemeId, level, target, side, materialId, mapping, other);
         }
     }
 

@@ -9,16 +9,17 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
+import app.zolvan.server.scheme.SchemeMapper.EntryRow;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** Schemes and the looks they give. */
@@ -72,39 +73,36 @@ public class SchemeService {
                 .orElseThrow(() -> Problem.notFound("scheme"));
     }
 
-    /** A scheme with those it is based on, as core has them. */
-    Scheme resolved(UUID project, UUID scheme) {
-        Map<UUID, SchemeRow> rows =
-                schemes(project).stream().collect(Collectors.toMap(SchemeRow::id, Function.identity()));
-        return resolved(rows, rows.get(scheme));
-    }
-
-    private @Nullable Scheme resolved(Map<UUID, SchemeRow> rows, @Nullable SchemeRow row) {
-        if (row == null) {
-            return null;
-        }
-        Map<Slot, Entry> entries = new HashMap<>();
-        mapper.entries(row.id()).forEach(e -> entries.put(LookTable.slot(e), LookTable.entry(e)));
-        return new Scheme(
-                row.id().toString(), resolved(rows, row.base() == null ? null : rows.get(row.base())), entries);
-    }
-
-    /** The entries of a scheme, to make changes of. */
+    /** A scheme, to make changes of what its slots hold. */
     SchemeEntries entries(UUID project, SchemeRow scheme) {
-        Map<UUID, SchemeRow> rows =
-                schemes(project).stream().collect(Collectors.toMap(SchemeRow::id, Function.identity()));
-        return SchemeEntries.of(rows, mapper::entries, scheme);
+        return entries(rows(project), mapper::entries, scheme);
     }
 
-    /** The entries of all schemes, in the order of their dividers. */
+    /** All schemes, in the order of their dividers. */
     List<SchemeEntries> allEntries(UUID project) {
-        List<SchemeRow> all = schemes(project);
-        Map<UUID, SchemeRow> rows = all.stream().collect(Collectors.toMap(SchemeRow::id, Function.identity()));
-        Map<UUID, List<SchemeMapper.EntryRow>> own = mapper.entriesOfProject(project).stream()
-                .collect(Collectors.groupingBy(SchemeMapper.EntryRow::schemeId));
-        return all.stream()
-                .map(s -> SchemeEntries.of(rows, id -> own.getOrDefault(id, List.of()), s))
+        Map<UUID, SchemeRow> rows = rows(project);
+        Map<UUID, List<EntryRow>> own =
+                mapper.entriesOfProject(project).stream().collect(Collectors.groupingBy(EntryRow::schemeId));
+        return rows.values().stream()
+                .map(s -> entries(rows, id -> own.getOrDefault(id, List.of()), s))
                 .toList();
+    }
+
+    private Map<UUID, SchemeRow> rows(UUID project) {
+        Map<UUID, SchemeRow> rows = new LinkedHashMap<>();
+        schemes(project).forEach(s -> rows.put(s.id(), s));
+        return rows;
+    }
+
+    private static SchemeEntries entries(
+            Map<UUID, SchemeRow> rows, Function<UUID, List<EntryRow>> ownOf, SchemeRow row) {
+        Scheme base = row.base() == null
+                ? null
+                : entries(rows, ownOf, Objects.requireNonNull(rows.get(row.base())))
+                        .scheme();
+        Map<Slot, Entry> own =
+                ownOf.apply(row.id()).stream().collect(Collectors.toMap(EntryRow::slot, EntryRow::entry));
+        return new SchemeEntries(row, new Scheme(row.id().toString(), base, own));
     }
 
     /** The look of every region in the scheme that the request is about. */
@@ -117,6 +115,9 @@ public class SchemeService {
                 .collect(Collectors.toMap(MaterialRow::id, Function.identity()));
         Scene scene = scenes.scene(project.id());
         return new LookTable(
-                scene, ladders.get(scene, s -> Ladders.of(LookTable.ladders(s))), resolved(project.id(), scheme), rows);
+                scene,
+                ladders.get(scene, s -> Ladders.of(LookTable.ladders(s))),
+                entries(project.id(), require(project.id(), scheme)).scheme(),
+                rows);
     }
 }
