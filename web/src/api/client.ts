@@ -347,10 +347,16 @@ export const api = {
   why: (id: string, part: number, span: number) =>
     send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}`),
   /** Where no spot is named, of the one that shows. */
-  trial: (id: string, spot: Spot | null, part: number, span: number, material: string) =>
+  trial: (
+    id: string,
+    spot: Spot | null,
+    region: { part: number; span: number },
+    material: string,
+    steps = 0,
+  ) =>
     send<Trial>(
       'GET',
-      `${project(id)}/trial?part=${part}&span=${span}&material=${material}` +
+      `${project(id)}/trial?part=${region.part}&span=${region.span}&material=${material}&steps=${steps}` +
         (spot ? `&level=${spot.level}&target=${spot.target}` : ''),
     ),
   preview: (id: string, part: number, span: number, values: Values) =>

@@ -41,6 +41,7 @@ let stop = () => {}
 onMounted(async () => {
   window.addEventListener('keydown', key)
   window.addEventListener('keyup', released)
+  window.addEventListener('blur', endHolding)
   try {
     await workspace.open(props.id)
   } catch (e) {
@@ -67,6 +68,7 @@ onMounted(async () => {
 onBeforeUnmount(() => {
   window.removeEventListener('keydown', key)
   window.removeEventListener('keyup', released)
+  window.removeEventListener('blur', endHolding)
   stop()
   workspace.close()
   closer.close()
@@ -160,7 +162,11 @@ function key(e: KeyboardEvent) {
 }
 
 function released(e: KeyboardEvent) {
-  if (e.key.toLowerCase() === 'c') schemes.showOther(false)
+  if (e.key.toLowerCase() === 'c') endHolding()
+}
+/** A key that is let go while another window has the keyboard is not heard. */
+function endHolding() {
+  schemes.showOther(false)
 }
 
 function toggleApplying() {

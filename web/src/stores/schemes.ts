@@ -4,13 +4,6 @@ import { api, type Beginning, type Difference, type ProjectState, type SchemeSta
 import { stageHandle } from './stageHandle'
 import { useWorkspace } from './workspace'
 
-const WORDS: Record<SchemeState, string> = {
-  IDEA: 'idea',
-  READY: 'ready to show',
-  APPROVED: 'approved',
-  REJECTED: 'rejected',
-}
-
 /** What is done with schemes themselves: comparing two, and making another. */
 export const useSchemes = defineStore('schemes', () => {
   const workspace = useWorkspace()
@@ -24,7 +17,7 @@ export const useSchemes = defineStore('schemes', () => {
   let otherState: ProjectState | null = null
 
   function stateWord(state: SchemeState): string {
-    return WORDS[state]
+    return workspace.controls.schemeStates.find((s) => s.name === state)?.label ?? ''
   }
 
   /** Looks at one scheme and has another beside it. */

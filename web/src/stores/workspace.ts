@@ -24,6 +24,9 @@ export type Step = 'prepare' | 'assign' | 'light' | 'picture'
 /** What the stage shows of the model. */
 export type Display = 'looks' | 'sides' | 'set' | 'shape' | 'plain' | 'white'
 
+/** How a look lies where that was put there; null where it lies in its material’s natural way. */
+type Mapped = 'metric' | 'model' | null
+
 const NOTICE_TIME = 8000
 const FIRST_LIGHT: Light = { surroundings: 'studio', strength: 1, turn: 0, exposure: 0 }
 
@@ -42,6 +45,7 @@ export const useWorkspace = defineStore('workspace', () => {
     conventions: [],
     orders: [],
     reliefs: [],
+    schemeStates: [],
   })
   /** Why the selection shows what it shows. */
   const why = shallowRef<Why | null>(null)
@@ -50,13 +54,13 @@ export const useWorkspace = defineStore('workspace', () => {
   /** The schemes that what is given next goes to; none for the one that is looked at. */
   const goesTo = ref<string[]>([])
   /** A look that was picked up, with how it lies. */
-  const picked = ref<{ material: string; mapping: 'metric' | 'model' } | null>(null)
+  const picked = ref<{ material: string; mapping: Mapped } | null>(null)
   /** How what is put on next is to lie, where that was picked up with it. */
   const pickedMapping = computed(() =>
     picked.value && picked.value.material === chosen.value ? picked.value.mapping : null,
   )
   /** A look that was copied. */
-  const copied = ref<{ material: string; mapping: 'metric' | 'model' } | null>(null)
+  const copied = ref<{ material: string; mapping: Mapped } | null>(null)
   const selection = ref<Region[]>([])
   const chosen = ref<string | null>(null)
   const applying = ref(false)
@@ -141,17 +145,6 @@ export const useWorkspace = defineStore('workspace', () => {
     return (state.value?.regions ?? []).filter((r) => state.value?.looks[r.look]?.material === material)
   }
 
-  /** All that holds a region and can hold a look, broad to narrow. */
-  function spotsOf(region: Region): Spot[] {
-    const around = pathOf(scene.value?.parts[region.part]?.group ?? -1).reverse()
-    return [
-      { level: 'model', target: modelOf(region) },
-      { level: 'set', target: setOf(region) },
-      ...around.map((target): Spot => ({ level: 'group', target })),
-      { level: 'part', target: region.part },
-    ]
-  }
-
   /** What a spot is called where its level alone does not say. */
   function spotName({ level, target }: Spot): string {
     if (level === 'group') return scene.value?.groups[target]?.name ?? 'group'
@@ -163,10 +156,6 @@ export const useWorkspace = defineStore('workspace', () => {
     return (scene.value?.parts ?? []).flatMap((p) =>
       p.sets.flatMap((s, span) => (sets.includes(s) ? [{ part: p.index, span }] : [])),
     )
-  }
-
-  function modelOf(region: Region): number {
-    return scene.value?.parts[region.part]?.model ?? 0
   }
 
   function setOf(region: Region): number {
@@ -435,7 +424,8 @@ export const useWorkspace = defineStore('workspace', () => {
     applying.value = true
   }
 
-  function mappingOf(look: Look): 'metric' | 'model' {
+  function mappingOf(look: Look): Mapped {
+    if (!look.mapped) return null
     return look.mapping === 'metric' ? 'metric' : 'model'
   }
 
@@ -521,7 +511,6 @@ export const useWorkspace = defineStore('workspace', () => {
     pickUp,
     copyLook,
     pasteLook,
-    spotsOf,
     spotName,
     selection,
     chosen,

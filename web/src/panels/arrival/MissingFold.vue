@@ -23,8 +23,8 @@ const done = computed(() => here.value && imports.job?.state === 'DONE')
     </h2>
     <template v-if="lacking.length > 0">
       <p class="soft small">
-        The model refers to {{ lacking.length === 1 ? 'a file' : counted(lacking.length, 'file') }} that did
-        not come with it.
+        Models refer to {{ lacking.length === 1 ? 'a file' : counted(lacking.length, 'file') }} that did not
+        come along.
       </p>
       <ul class="missing">
         <li v-for="l in lacking.slice(0, LISTED)" :key="l" :title="l">{{ l.replace(/^.*\//, '') }}</li>

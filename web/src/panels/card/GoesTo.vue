@@ -5,21 +5,18 @@ import { useWorkspace } from '../../stores/workspace'
 /** In which schemes what is given next is given: the one that is looked at, its base for all that follow it, or chosen ones. */
 const workspace = useWorkspace()
 const scheme = computed(() => workspace.scheme)
-const base = computed(() => workspace.schemes.find((s) => s.id === scheme.value?.base))
+const base = computed(() => workspace.schemes.find((s) => s.id === scheme.value?.bases[0]))
 const chosen = computed(() =>
   workspace.schemes.filter((s) =>
     workspace.goesTo.length > 0 ? workspace.goesTo.includes(s.id) : s.id === scheme.value?.id,
   ),
 )
 /** Letters of the schemes that follow those that are chosen. */
-const followers = computed(() => {
-  const all = new Set(chosen.value.map((s) => s.id))
-  for (let grown = -1; grown !== all.size;) {
-    grown = all.size
-    for (const s of workspace.schemes) if (s.base && all.has(s.base)) all.add(s.id)
-  }
-  return workspace.schemes.filter((s) => all.has(s.id) && !chosen.value.includes(s)).map((s) => s.letter)
-})
+const followers = computed(() =>
+  workspace.schemes
+    .filter((s) => !chosen.value.includes(s) && s.bases.some((b) => chosen.value.some((c) => c.id === b)))
+    .map((s) => s.letter),
+)
 
 function toggle(id: string) {
   const now = chosen.value.map((s) => s.id)

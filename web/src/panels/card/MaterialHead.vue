@@ -65,13 +65,39 @@ const chip = computed(() => {
   const m = workspace.chosen ? workspace.materials.get(workspace.chosen) : undefined
   return m && m.id !== props.material.id ? m : undefined
 })
-async function replace() {
+/** How far a replacement can reach, and in which words. */
+const reaches = computed(() => {
+  const scheme = workspace.scheme
+  return [
+    { text: 'everywhere', says: 'in every scheme', parts: null, schemes: null },
+    ...(scheme && workspace.schemes.length > 1
+      ? [
+          {
+            text: `in ${scheme.letter}`,
+            says: `in scheme ${scheme.letter} alone`,
+            parts: null,
+            schemes: [scheme.id],
+          },
+        ]
+      : []),
+    ...(scheme && props.chosen.length < props.sharing
+      ? [
+          {
+            text: props.chosen.length === 1 ? 'here' : `on these ${props.chosen.length}`,
+            says: 'on the selection alone',
+            parts: props.chosen,
+            schemes: [scheme.id],
+          },
+        ]
+      : []),
+  ]
+})
+async function replace({ says, parts, schemes }: (typeof reaches.value)[number]) {
   const by = chip.value
   if (!by) return
-  const done = await workspace.run((v) =>
-    api.replaceMaterial(workspace.id, v, props.material.id, { by: by.id, parts: null, schemes: null }),
-  )
-  if (done) workspace.tell(`${by.name} instead of ${props.material.name}, everywhere`)
+  const how = { by: by.id, parts, schemes }
+  if (await workspace.run((v) => api.replaceMaterial(workspace.id, v, props.material.id, how)))
+    workspace.tell(`${by.name} instead of ${props.material.name}, ${says}`)
 }
 
 async function copy() {
@@ -202,24 +228,29 @@ async function copy() {
       >
         Make independent
       </button>
-      <button
-        class="plain"
-        :disabled="!chip"
-        :title="
-          chip
-            ? `${chip.name} wherever ${material.name} is, in every scheme; mappings stay`
-            : 'Choose a chip in the tray first: it comes wherever this material is'
-        "
-        @click="replace"
-      >
-        {{ chip ? `Replace everywhere by ${chip.name}` : 'Replace everywhere' }}
-      </button>
       <a
         :href="api.materialFileAddress(workspace.id, 'mtlx', material.id)"
         download
         title="MaterialX with its pictures in a zip, for other projects and programs"
         >Save as file</a
       >
+    </div>
+    <div v-if="!copying" class="made small">
+      <span class="soft">Replace by {{ chip?.name ?? 'a chip of the tray' }}</span>
+      <button
+        v-for="r in reaches"
+        :key="r.text"
+        class="plain"
+        :disabled="!chip"
+        :title="
+          chip
+            ? `${chip.name} wherever ${material.name} is, ${r.says}; mappings stay`
+            : 'Choose a chip in the tray first'
+        "
+        @click="replace(r)"
+      >
+        {{ r.text }}
+      </button>
     </div>
     <KeptFold v-if="own" :material="material" />
   </div>

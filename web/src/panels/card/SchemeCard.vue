@@ -8,27 +8,29 @@ import { areaText } from '../shared/lengths'
 import SmallChip from '../shared/SmallChip.vue'
 
 /** The scheme that is looked at: what it is called, how far it has got, and what differs in another one. */
-const STATES: SchemeState[] = ['IDEA', 'READY', 'APPROVED', 'REJECTED']
 const workspace = useWorkspace()
 const schemes = useSchemes()
 const scheme = computed(() => workspace.scheme)
-const base = computed(() => workspace.schemes.find((s) => s.id === scheme.value?.base))
-const heirs = computed(() => workspace.schemes.filter((s) => s.base === scheme.value?.id))
+const base = computed(() => workspace.schemes.find((s) => s.id === scheme.value?.bases[0]))
+const heirs = computed(() => workspace.schemes.filter((s) => s.bases[0] === scheme.value?.id))
 const others = computed(() => workspace.schemes.filter((s) => s.id !== scheme.value?.id))
 
 const text = reactive({ name: '', description: '', reason: '' })
 /** A state that waits for its reason. */
-const rejecting = ref(false)
+const rejecting = ref<SchemeState | null>(null)
 watch(
   scheme,
   (s) => {
     if (s) Object.assign(text, { name: s.name, description: s.description, reason: s.reason })
-    rejecting.value = false
+    rejecting.value = null
     if (schemes.other === s?.id) schemes.other = null
   },
   { immediate: true },
 )
 
+function needsReason(state: SchemeState): boolean {
+  return workspace.controls.schemeStates.some((s) => s.name === state && s.needsReason)
+}
 function keep(change: { state?: SchemeState } = {}) {
   const s = scheme.value
   if (!s || !text.name.trim()) return
@@ -38,13 +40,13 @@ function keep(change: { state?: SchemeState } = {}) {
     said.name === s.name &&
     said.description.trim() === s.description &&
     state === s.state &&
-    (state !== 'REJECTED' || said.reason.trim() === s.reason)
+    (!needsReason(state) || said.reason.trim() === s.reason)
   )
     return
   void workspace.run((v) => api.describeScheme(workspace.id, v, s.id, said))
 }
 function setState(state: SchemeState) {
-  rejecting.value = state === 'REJECTED' && !text.reason.trim()
+  rejecting.value = needsReason(state) && !text.reason.trim() ? state : null
   if (!rejecting.value) keep({ state })
 }
 
@@ -156,25 +158,25 @@ function numbers(d: Difference): string {
       />
       <div class="scope" role="radiogroup" aria-label="How far it has got">
         <button
-          v-for="s in STATES"
-          :key="s"
+          v-for="s in workspace.controls.schemeStates"
+          :key="s.name"
           role="radio"
-          :aria-checked="scheme.state === s"
-          :class="{ on: rejecting ? s === 'REJECTED' : scheme.state === s }"
-          @click="setState(s)"
+          :aria-checked="scheme.state === s.name"
+          :class="{ on: (rejecting ?? scheme.state) === s.name }"
+          @click="setState(s.name)"
         >
-          {{ schemes.stateWord(s) }}
+          {{ s.label }}
         </button>
       </div>
       <input
-        v-if="rejecting || scheme.state === 'REJECTED'"
+        v-if="rejecting || needsReason(scheme.state)"
         v-model="text.reason"
         class="field"
         aria-label="Why it was rejected"
         placeholder="Why it was rejected"
         maxlength="500"
-        :autofocus="rejecting"
-        @change="keep({ state: 'REJECTED' })"
+        :autofocus="rejecting !== null"
+        @change="keep({ state: rejecting ?? scheme.state })"
       />
     </section>
     <section class="fold" aria-label="New scheme">

@@ -28,7 +28,7 @@ const held = computed(() => strata.value.filter((s) => s.material).length)
 const winner = computed(() => strata.value.find((s) => s.wins))
 const letter = computed(() => workspace.scheme?.letter ?? '')
 const baseLetter = computed(
-  () => workspace.schemes.find((s) => s.id === workspace.scheme?.base)?.letter ?? '',
+  () => workspace.schemes.find((s) => s.id === workspace.scheme?.bases[0])?.letter ?? '',
 )
 
 function material(s: Stratum) {

@@ -16,7 +16,7 @@ function sign(s: SchemeWire): string {
   return material ? finding.seen(material).hex : 'transparent'
 }
 function explain(s: SchemeWire): string {
-  const base = workspace.schemes.find((b) => b.id === s.base)
+  const base = workspace.schemes.find((b) => b.id === s.bases[0])
   const own = base
     ? `based on ${base.letter}, ${counted(s.own, 'difference')}`
     : counted(s.own, 'look', 'looks')

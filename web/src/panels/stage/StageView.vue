@@ -158,10 +158,6 @@ watch(
   ([part, faces]) => stageHandle.value?.markFaces(part ?? -1, part === null ? new Set() : faces),
 )
 watch(
-  () => workspace.lit,
-  (regions) => stageHandle.value?.lightUp(regions),
-)
-watch(
   () => workspace.state,
   (state) => {
     if (state && !workspace.preview) stageHandle.value?.setLooks(state.looks, state.regions)
@@ -259,6 +255,8 @@ function keepThumbnail() {
     .catch(() => undefined) // the list shows the last one instead
 }
 
+/** More steps than there are levels: to the narrowest one. */
+const NARROWEST = 99
 /** Where letting go would put the chip that is carried, and what would come of it. */
 const aim = shallowRef<{ region: Region; trial: Trial } | null>(null)
 const tag = computed(() => {
@@ -273,28 +271,19 @@ const tag = computed(() => {
   }
   const trial = aim.value?.region === at ? aim.value.trial : null
   if (!trial) return ''
-  const spot = trial as unknown as Spot
-  const what = ['set', 'model'].includes(trial.level)
-    ? `${trial.level} · ${counted(trial.parts, 'part')}`
-    : trial.level === 'group'
-      ? `group ${workspace.spotName(spot)} · ${counted(trial.parts, 'part')}`
-      : `part · ${name}`
+  const what =
+    trial.level === 'part'
+      ? `part · ${name}`
+      : `${trial.level}${trial.name ? ` ${trial.name}` : ''} · ${counted(trial.parts, 'part')}`
   const kept = trial.hidden > 0 ? ` · ${trial.hidden} keep their own` : ''
-  const hidden = trial.hiddenBy ? ` · stays hidden here by the ${trial.hiddenBy}’s own` : ''
+  const hidden = trial.hiddenBy
+    ? ` · hidden here by the ${trial.hiddenBy}’s own: it would show on the ${trial.hiddenBy}`
+    : ''
+  const letters = workspace.schemes.filter((s) => workspace.goesTo.includes(s.id)).map((s) => s.letter)
+  const goes = letters.length > 0 ? ` · into ${letters.join(', ')}` : ''
   const also = trial.alsoIn.length > 0 ? ` · also in ${trial.alsoIn.join(', ')}` : ''
-  return what + kept + hidden + also
+  return what + kept + hidden + goes + also
 })
-
-/** The spot that the cursor and the keys name: the one that shows, the part with Shift, or steps from there. */
-async function aimAt(region: Region, material: string): Promise<Trial> {
-  const ask = (spot: Spot | null) => api.trial(workspace.id, spot, region.part, region.span, material)
-  const spots = workspace.spotsOf(region)
-  if (drag.narrow) return ask(spots.at(-1) ?? null)
-  const shows = await ask(null)
-  if (drag.steps === 0) return shows
-  const from = spots.findIndex((s) => s.level === shows.level && s.target === shows.target)
-  return ask(spots[Math.max(0, Math.min(spots.length - 1, from + drag.steps))] ?? null)
-}
 /** The colour of what lies under the cursor, changed to the one that is carried; all else stays. */
 const recoloured = computed(() => {
   const at = hovered.value
@@ -325,7 +314,8 @@ watch([hovered, () => drag.narrow, () => drag.steps, () => drag.carries], async 
       if (mine === trial)
         stageHandle.value?.tryOn(reached, physical, workspace.lookOf(region)?.mapping ?? 'metric')
     } else if (drag.material) {
-      const aimed = await aimAt(region, drag.material.id)
+      const steps = drag.narrow ? NARROWEST : drag.steps
+      const aimed = await api.trial(workspace.id, null, region, drag.material.id, steps)
       if (mine !== trial) return
       aim.value = { region, trial: aimed }
       stageHandle.value?.tryOn(aimed.reached, aimed.look.physical, aimed.look.mapping)
@@ -430,12 +420,13 @@ function onlyUndressed() {
 }
 /** Whether all but the selection is faded. */
 const fades = ref(false)
-watch([fades, () => workspace.selection], ([on], [before]) => {
-  if (!on && !before) return
+/** What stands out from the rest: what is pointed at, else what is selected while the rest is to fade. */
+const outstanding = computed(() => {
+  if (workspace.lit.length > 0 || !fades.value) return workspace.lit
   const parts = new Set(workspace.selection.map((r) => r.part))
-  workspace.lit =
-    on && parts.size > 0 ? (workspace.state?.regions ?? []).filter((r) => parts.has(r.part)) : []
+  return (workspace.state?.regions ?? []).filter((r) => parts.has(r.part))
 })
+watch(outstanding, (regions) => stageHandle.value?.lightUp(regions))
 
 defineExpose({ frame, isolate, explain, endExplaining, pickUp })
 </script>
