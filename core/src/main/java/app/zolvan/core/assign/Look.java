@@ -16,8 +16,9 @@ import app.zolvan.core.material.TextureUse.ModelUv;
  * @param mapping  how its textures lie
  * @param physical the same surface in glTF's terms, for this part's thickness
  * @param from     the level that decided, or null for the look that arrived (or neutral grey)
+ * @param oneSided whether it is not what the other side of the same surface shows
  */
-public record Look(Material material, Mapping mapping, PhysicalMaterial physical, Level from) {
+public record Look(Material material, Mapping mapping, PhysicalMaterial physical, Level from, boolean oneSided) {
     /** What shows where nothing is assigned and the file said nothing: sRGB #B9B9B7, roughness 0.6. */
     public static final Material NEUTRAL =
             new Material("", "No look yet", null, neutral(Srgb.fromCodes(0xB9, 0xB9, 0xB7)));
@@ -35,12 +36,18 @@ public record Look(Material material, Mapping mapping, PhysicalMaterial physical
                 material,
                 mapping != null ? mapping : naturalMapping(material.surface()),
                 PhysicalMaterial.of(material.surface(), meanThickness),
-                from);
+                from,
+                false);
     }
 
     /** The same of another surface where what glTF tells of it is the same. */
     public Look showing(Surface other) {
-        return new Look(material.with(other), mapping, physical, from);
+        return new Look(material.with(other), mapping, physical, from, oneSided);
+    }
+
+    /** The same on one side alone. */
+    public Look onOneSide() {
+        return new Look(material, mapping, physical, from, true);
     }
 
     private static Mapping naturalMapping(Surface s) {

@@ -41,7 +41,8 @@ final class BakedPictures {
             return look;
         }
         Material m = look.material();
-        return Look.of(m.with(plain), look.mapping(), look.physical().thickness(), look.from());
+        Look baked = Look.of(m.with(plain), look.mapping(), look.physical().thickness(), look.from());
+        return look.oneSided() ? baked.onOneSide() : baked;
     }
 
     private TextureUse baked(TextureUse t) {

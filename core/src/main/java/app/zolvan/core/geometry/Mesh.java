@@ -2,6 +2,7 @@ package app.zolvan.core.geometry;
 
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 
 /**
@@ -215,6 +216,38 @@ public record Mesh(
             }
         }
         return new Mesh(positions, normals, uv, metricUv, corners, starts, face, uv2, colours);
+    }
+
+    /** Some of its spans, in the order given. */
+    public Mesh ofSpans(List<Integer> spans) {
+        int[] starts = new int[spans.size() + 1];
+        for (int i = 0; i < spans.size(); i++) {
+            starts[i + 1] = starts[i] + spanStarts[spans.get(i) + 1] - spanStarts[spans.get(i)];
+        }
+        int[] corners = new int[3 * starts[spans.size()]];
+        int[] face = faces == null ? null : new int[starts[spans.size()]];
+        for (int i = 0; i < spans.size(); i++) {
+            int from = spanStarts[spans.get(i)];
+            int count = starts[i + 1] - starts[i];
+            System.arraycopy(indices, 3 * from, corners, 3 * starts[i], 3 * count);
+            if (face != null) {
+                System.arraycopy(faces, from, face, starts[i], count);
+            }
+        }
+        return new Mesh(positions, normals, uv, metricUv, corners, starts, face, uv2, colours);
+    }
+
+    /** The same inside out: every triangle turned over, with the normals of its corners. */
+    public Mesh turnedOver() {
+        float[] turned = new float[normals.length];
+        for (int i = 0; i < normals.length; i++) {
+            turned[i] = -normals[i];
+        }
+        int[] corners = new int[indices.length];
+        for (int i = 0; i < indices.length; i++) {
+            corners[i] = indices[i % 3 == 0 ? i : i / 3 * 3 + 3 - i % 3]; // first, third, second
+        }
+        return new Mesh(positions, turned, uv, metricUv, corners, spanStarts, faces, uv2, colours);
     }
 
     /** The area of some triangles after a transform. */

@@ -12,9 +12,7 @@ public final class Sides {
 
     /** The mesh inside out: every triangle turned, with the normals of its corners. */
     public static Mesh flip(Mesh mesh) {
-        boolean[] all = new boolean[mesh.triangleCount()];
-        Arrays.fill(all, true);
-        return turn(mesh, all);
+        return mesh.turnedOver();
     }
 
     /** The mesh with some of its faces turned over. */

@@ -262,11 +262,7 @@ public final class GltfWriter {
         }
         AgedPictures pictures = AgedPictures.of(mesh, span, look, fields, dressed.image());
         materials.add(materialWriter.writeAged(
-                look.material(),
-                p,
-                p.thickness() <= 0,
-                bakedTexture(pictures.colour()),
-                bakedTexture(pictures.rough())));
+                look.material(), p, isTwoSided(look), bakedTexture(pictures.colour()), bakedTexture(pictures.rough())));
         Map<String, Object> primitive = new LinkedHashMap<>();
         primitive.put("attributes", attributes);
         primitive.put("indices", spanIndices(own, parted, span));
@@ -285,12 +281,16 @@ public final class GltfWriter {
         return own != null ? own : dressed.image().apply(digest);
     }
 
+    /** What has no thickness is seen from behind, too. */
+    private static boolean isTwoSided(Look look) {
+        return !look.oneSided() && look.physical().thickness() <= 0;
+    }
+
     private int materialIndex(Look look) {
-        List<Object> key = List.of("material", look.material(), look.physical());
+        List<Object> key = List.of("material", look.material(), look.physical(), look.oneSided());
         Integer existing = known.get(key);
         if (existing == null) {
-            materials.add(materialWriter.write(
-                    look.material(), look.physical(), look.physical().thickness() <= 0));
+            materials.add(materialWriter.write(look.material(), look.physical(), isTwoSided(look)));
             existing = materials.size() - 1;
             known.put(key, existing);
         }

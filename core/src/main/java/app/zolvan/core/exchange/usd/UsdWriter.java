@@ -212,7 +212,11 @@ public final class UsdWriter implements ModelWriter {
                     shape(prim, mesh);
                 } else {
                     repeat(before, prim);
+                    prim.attribute("bool", "doubleSided", true);
                 }
+            }
+            if (hasOneSided(index, mesh)) {
+                prim.attribute("bool", "doubleSided", false);
             }
             int first = looks.of(index, 0);
             boolean same = true;
@@ -227,6 +231,16 @@ public final class UsdWriter implements ModelWriter {
                 }
             }
             coordinates(prim, index, mesh);
+        }
+
+        private boolean hasOneSided(int part, Mesh mesh) {
+            for (int s = 0; s < mesh.spanCount(); s++) {
+                Look look = dressed.look().apply(part, s);
+                if (look != null && look.oneSided()) {
+                    return true;
+                }
+            }
+            return false;
         }
 
         private void bind(UsdPrim prim, int look) {

@@ -214,7 +214,7 @@ public final class PathTracer {
             boolean entering = facing < 0;
             double crossing =
                     paned > 0 && lastPdf > 0 && s.isPane() ? crossing(hit, fromX, fromY, fromZ, sinceThen, facing) : 0;
-            if (isPassedOver(entering, random)) {
+            if (isLookedThrough(bounces, entering) || isPassedOver(entering, random)) {
                 crossedSince += crossing;
                 if (++passed > PASSED_OVER) {
                     return;
@@ -288,6 +288,15 @@ public final class PathTracer {
         wavelength = 0;
         double number = random.next();
         wavelengthNumber = fixed < 0 ? number : fixed;
+    }
+
+    /** Goes straight on through what is not there for an eye. */
+    private boolean isLookedThrough(int bounces, boolean entering) {
+        boolean through = bounces == 0 && hit.isLookedThrough;
+        if (through) {
+            step(!entering);
+        }
+        return through;
     }
 
     /**

@@ -12,9 +12,18 @@ import app.zolvan.core.material.Surface;
  * @param circuit  which lamps it is switched with, should it glow
  * @param age      how readily the mesh ages from place to place; null where nobody worked it out: it looks new then
  * @param boundary the media on its two sides where it is an open boundary surface; null for a body's own surface
+ * @param behind   what is worn on the backs of its triangles; null for the same as on their fronts. A body's medium is that
+ *                 of its front
  */
 public record Dress(
-        Surface surface, boolean metric, boolean painted, int priority, int circuit, Boundary boundary, AgeFields age) {
+        Surface surface,
+        boolean metric,
+        boolean painted,
+        int priority,
+        int circuit,
+        Boundary boundary,
+        AgeFields age,
+        Dress behind) {
 
     /**
      * The media in front of a boundary (where its normal points) and behind it; null for air. Index of refraction and
@@ -23,34 +32,39 @@ public record Dress(
     public record Boundary(Surface front, Surface back) {}
 
     public static Dress of(Surface surface) {
-        return new Dress(surface, false, false, 0, 0, null, null);
+        return new Dress(surface, false, false, 0, 0, null, null, null);
     }
 
     public Dress showing(Surface other) {
-        return new Dress(other, metric, painted, priority, circuit, boundary, age);
+        return new Dress(other, metric, painted, priority, circuit, boundary, age, behind);
     }
 
     public Dress priority(int p) {
-        return new Dress(surface, metric, painted, p, circuit, boundary, age);
+        return new Dress(surface, metric, painted, p, circuit, boundary, age, behind);
     }
 
     public Dress aged(AgeFields fields) {
-        return new Dress(surface, metric, painted, priority, circuit, boundary, fields);
+        return new Dress(surface, metric, painted, priority, circuit, boundary, fields, behind);
     }
 
     public Dress circuit(int c) {
-        return new Dress(surface, metric, painted, priority, c, boundary, age);
+        return new Dress(surface, metric, painted, priority, c, boundary, age, behind);
     }
 
     public Dress between(Surface front, Surface back) {
-        return new Dress(surface, metric, painted, priority, circuit, new Boundary(front, back), age);
+        return new Dress(surface, metric, painted, priority, circuit, new Boundary(front, back), age, behind);
     }
 
     public Dress metric(boolean is) {
-        return new Dress(surface, is, painted, priority, circuit, boundary, age);
+        return new Dress(surface, is, painted, priority, circuit, boundary, age, behind);
     }
 
     public Dress painted(boolean is) {
-        return new Dress(surface, metric, is, priority, circuit, boundary, age);
+        return new Dress(surface, metric, is, priority, circuit, boundary, age, behind);
+    }
+
+    /** The same with something else on the backs of its triangles. */
+    public Dress behind(Dress back) {
+        return new Dress(surface, metric, painted, priority, circuit, boundary, age, back);
     }
 }

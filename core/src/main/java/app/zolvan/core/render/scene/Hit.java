@@ -31,6 +31,9 @@ public final class Hit {
     public double x;
     public double y;
     public double z;
+    /** Whether an eye looks through it here as if it were not there; all other light meets it. */
+    public boolean isLookedThrough;
+
     /** The triangle's own normal, of unit length, outward as the file has it. */
     public double gx;
 
@@ -58,6 +61,9 @@ public final class Hit {
     final double[] uGrowth = new double[3];
 
     final double[] vGrowth = new double[3];
+
+    /** What the side that was met wears. */
+    Skin skin;
 
     final SurfaceValues own = new SurfaceValues();
     final double[] texel = new double[4];

@@ -2,6 +2,7 @@ package app.zolvan.core.render.scene;
 
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Lamp;
 import app.zolvan.core.render.sample.Directions;
@@ -63,6 +64,9 @@ public final class Lamps {
         public boolean isPoint;
         int instance;
         int primitive;
+        /** What glows there. */
+        Skin skin;
+
         boolean textured;
     }
 
@@ -76,11 +80,32 @@ public final class Lamps {
         }
     }
 
-    /** A triangle (three corners in the world) or a lamp. */
-    private record Source(double[] corners, double area, Skin skin, int instance, int primitive, Lamp lamp) {
+    /**
+     * A triangle (three corners in the world) or a lamp.
+     *
+     * @param mirrored whether the triangle's corners run the other way round than they do in its mesh
+     */
+    private record Source(
+            double[] corners, double area, Skin skin, boolean mirrored, int instance, int primitive, Lamp lamp) {
+        /** What is worn where light goes in a direction from it. */
+        Skin worn(double dx, double dy, double dz) {
+            if (!skin.hasTwoSides()) {
+                return skin;
+            }
+            double[] c = corners;
+            double ux = c[3] - c[0];
+            double uy = c[4] - c[1];
+            double uz = c[5] - c[2];
+            double vx = c[6] - c[0];
+            double vy = c[7] - c[1];
+            double vz = c[8] - c[2];
+            double out = dx * (uy * vz - uz * vy) + dy * (uz * vx - ux * vz) + dz * (ux * vy - uy * vx);
+            return skin.side((out < 0) != mirrored);
+        }
+
         double power() {
             if (lamp == null) {
-                return Math.PI * area * (brightness(skin.values) + 1e-12);
+                return Math.PI * area * (Math.max(brightness(skin.values), brightness(skin.side(true).values)) + 1e-12);
             }
             if (lamp instanceof Lamp.Point p) {
                 return 4 * Math.PI * p.intensity().luminance() + 1e-12;
@@ -115,7 +140,7 @@ public final class Lamps {
         }
         for (Lamp lamp : lamps) {
             if (!(lamp instanceof Lamp.Sun)) {
-                all.add(new Source(position(lamp), 0, null, -1, -1, lamp));
+                all.add(new Source(position(lamp), 0, null, false, -1, -1, lamp));
             }
         }
         sources = all.toArray(new Source[0]);
@@ -137,9 +162,10 @@ public final class Lamps {
 
     private void gather(RenderScene.Instance in, int instance, Predicate<SurfaceValues> shines, List<Source> all) {
         Mesh mesh = in.mesh();
+        boolean mirrored = Transform.ofColumns(in.toWorld()).determinant() < 0;
         for (int span = 0; span < in.skins().length; span++) {
             Skin skin = in.skins()[span];
-            if (!shines.test(skin.values)) {
+            if (!shines.test(skin.values) && !shines.test(skin.side(true).values)) {
                 continue;
             }
             if (numberOf[instance] == null) {
@@ -154,7 +180,7 @@ public final class Lamps {
                 if (area > 0) {
                     numberOf[instance][t] = all.size();
                     double[] corners = {a.x(), a.y(), a.z(), b.x(), b.y(), b.z(), c.x(), c.y(), c.z()};
-                    all.add(new Source(corners, area, skin, instance, t, null));
+                    all.add(new Source(corners, area, skin, mirrored, instance, t, null));
                 }
             }
         }
@@ -385,12 +411,14 @@ public final class Lamps {
         if (cosine < 1e-6) {
             return false;
         }
-        SurfaceValues values = s.skin.values;
-        shine(out, values.emissionR, values.emissionG, values.emissionB, 1, s.skin.circuit);
+        Skin worn = s.worn(-out.dx, -out.dy, -out.dz);
+        SurfaceValues values = worn.values;
+        shine(out, values.emissionR, values.emissionG, values.emissionB, 1, worn.circuit);
+        out.skin = worn;
         out.pdf = out.chance / s.area * out.distance * out.distance / cosine;
         out.instance = s.instance;
         out.primitive = s.primitive;
-        out.textured = !s.skin.isPlain();
+        out.textured = !worn.isPlain();
         return true;
     }
 
@@ -476,8 +504,9 @@ public final class Lamps {
             spread(source.corners, s, t, out);
             double flux = aim(middle, radius, u, v, out) * source.area / out.chance;
             double cosine = cosine(source, out);
-            SurfaceValues e = source.skin.values;
-            shine(out, e.emissionR, e.emissionG, e.emissionB, flux * cosine, source.skin.circuit);
+            Skin worn = source.worn(out.dx, out.dy, out.dz);
+            SurfaceValues e = worn.values;
+            shine(out, e.emissionR, e.emissionG, e.emissionB, flux * cosine, worn.circuit);
             return cosine > 0;
         }
         out.x = source.corners[0];

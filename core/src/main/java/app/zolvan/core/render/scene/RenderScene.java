@@ -16,6 +16,7 @@ import app.zolvan.core.render.trace.PlacedShapes;
 import app.zolvan.core.render.trace.Ray;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -40,8 +41,12 @@ public final class RenderScene {
     private final Lamps lamps;
     private final Lamps panes;
 
-    /** A placed mesh, and what each of its spans wears. */
-    record Instance(Mesh mesh, double[] toWorld, double[] toObject, Skin[] skins) {}
+    /**
+     * A placed mesh, and what each of its spans wears.
+     *
+     * @param outer its triangles that face the outside, where an eye looks into it; null where it is solid from anywhere
+     */
+    record Instance(Mesh mesh, double[] toWorld, double[] toObject, Skin[] skins, BitSet outer) {}
 
     private final List<Lamp.Sun> suns;
     private final boolean seeThrough;
@@ -111,13 +116,24 @@ public final class RenderScene {
          * @param spans what each span wears
          */
         public Builder addDressed(Mesh mesh, Transform toWorld, List<Dress> spans) {
+            return addDressed(mesh, toWorld, spans, null);
+        }
+
+        /**
+         * Adds a part that an eye looks into: what faces the outside is there only from behind, all else only from its front.
+         * Its reliefs stay flat.
+         *
+         * @param outer the triangles that face the outside, see {@link app.zolvan.core.prepare.OuterFaces}; null for a part
+         *              that is solid from anywhere
+         */
+        public Builder addDressed(Mesh mesh, Transform toWorld, List<Dress> spans, BitSet outer) {
             if (mesh.triangleCount() == 0 || !(Math.abs(toWorld.determinant()) > 1e-30)) {
                 return this;
             }
-            Shaped shaped = shaped(mesh, toWorld, spans);
+            Shaped shaped = outer == null ? shaped(mesh, toWorld, spans) : new Shaped(mesh, spans);
             Skin[] skins = shaped.spans.stream().map(this::skin).toArray(Skin[]::new);
             Transform inverse = toWorld.inverse();
-            instances.add(new Instance(shaped.mesh, toWorld.columns(), inverse.columns(), skins));
+            instances.add(new Instance(shaped.mesh, toWorld.columns(), inverse.columns(), skins, outer));
             bounds = bounds.with(shaped.mesh.bounds(toWorld));
             return this;
         }
@@ -167,7 +183,8 @@ public final class RenderScene {
                     values(d.surface()),
                     sides == null || sides.front() == null ? null : values(sides.front()),
                     sides == null || sides.back() == null ? null : values(sides.back()),
-                    textures.of(d.surface()));
+                    textures.of(d.surface()),
+                    d.behind() == null ? null : skin(d.behind()));
         }
 
         private int number(Surface s) {
@@ -322,10 +339,9 @@ public final class RenderScene {
      * @param footprint width of what the ray sees there, in metres
      */
     public void dress(Hit hit, double footprint) {
-        Instance in = instances[hit.instance];
-        Skin skin = in.skins[spanOf(in.mesh, hit.primitive)];
-        if (!skin.isPlain()) {
-            skin.apply(in.mesh, in.toWorld, hit, footprint);
+        if (!hit.skin.isPlain()) {
+            Instance in = instances[hit.instance];
+            hit.skin.apply(in.mesh, in.toWorld, hit, footprint);
         }
     }
 
@@ -335,7 +351,7 @@ public final class RenderScene {
             return;
         }
         Instance in = instances[point.instance];
-        Skin skin = in.skins[spanOf(in.mesh, point.primitive)];
+        Skin skin = point.skin;
         scratch.instance = point.instance;
         scratch.primitive = point.primitive;
         scratch.b1 = point.b1;
@@ -399,16 +415,12 @@ public final class RenderScene {
         int span = spanOf(mesh, ray.primitive);
         hit.instance = ray.instance;
         hit.primitive = ray.primitive;
-        Skin skin = in.skins[span];
-        hit.surface = skin.values;
-        hit.medium = skin.values;
-        hit.priority = skin.priority;
-        hit.circuit = skin.circuit;
-        hit.reflection = skin.reflection;
-        hit.material = skin.material;
-        hit.isBoundary = skin.isBoundary;
-        hit.front = skin.front;
-        hit.back = skin.back;
+        Skin front = in.skins[span];
+        hit.medium = front.values;
+        hit.priority = front.priority;
+        hit.isBoundary = front.isBoundary;
+        hit.front = front.front;
+        hit.back = front.back;
         hit.hasTangent = false;
         int[] index = mesh.indices();
         float[] p = mesh.positions();
@@ -432,6 +444,14 @@ public final class RenderScene {
         double hy = dz * e2x - dx * e2z;
         double hz = dx * e2y - dy * e2x;
         double det = e1x * hx + e1y * hy + e1z * hz;
+        boolean behind = det < 0; // the ray runs along the triangle's normal
+        hit.isLookedThrough = in.outer != null && in.outer.get(ray.primitive) != behind;
+        Skin skin = front.side(behind);
+        hit.skin = skin;
+        hit.surface = skin.values;
+        hit.circuit = skin.circuit;
+        hit.reflection = skin.reflection;
+        hit.material = skin.material;
         double sx = ox - p[3 * a];
         double sy = oy - p[3 * a + 1];
         double sz = oz - p[3 * a + 2];

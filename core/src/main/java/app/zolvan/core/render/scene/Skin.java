@@ -43,13 +43,18 @@ final class Skin {
     /** Null where it mirrors what is around. */
     final OwnReflection reflection;
 
+    /** What the backs of its triangles wear; null for the same. */
+    private final Skin behind;
+
     Skin(
             Dress dress,
             int material,
             SurfaceValues values,
             SurfaceValues front,
             SurfaceValues back,
-            Map<Parameter, Texture> textures) {
+            Map<Parameter, Texture> textures,
+            Skin behind) {
+        this.behind = behind;
         this.material = material;
         this.values = values;
         this.priority = dress.priority();
@@ -90,8 +95,20 @@ final class Skin {
                 && age == null;
     }
 
+    /** What it wears on one of its sides. */
+    Skin side(boolean back) {
+        return back && behind != null ? behind : this;
+    }
+
+    boolean hasTwoSides() {
+        return behind != null;
+    }
+
     /** Whether light may go straight on through it somewhere. */
     boolean letsThrough() {
+        if (behind != null && behind.letsThrough()) {
+            return true;
+        }
         for (Parameter p : parameters) {
             if (p == Parameter.GEOMETRY_OPACITY) {
                 return true;
@@ -104,7 +121,7 @@ final class Skin {
     boolean isFocusing() {
         boolean base = values.roughness < Bsdf.SMOOTH && values.specularWeight > 0;
         boolean coat = values.coat > 0 && values.coatRoughness < Bsdf.SMOOTH;
-        return (base || coat) && !values.isPane();
+        return ((base || coat) && !values.isPane()) || (behind != null && behind.isFocusing());
     }
 
     private float[] coordinates(Mesh mesh) {

@@ -1,6 +1,7 @@
 package app.zolvan.core.exchange.gltf;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.Cubes;
 import app.zolvan.core.assign.Level;
@@ -10,6 +11,7 @@ import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.colour.Tone;
 import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.library.ShippedLibrary;
+import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
@@ -111,6 +113,39 @@ class RoundTripTest {
             int is = after.getRGB(i, i);
             assertThat(new int[] {is >> 16 & 0xFF, is >> 8 & 0xFF, is & 0xFF}).isEqualTo(Srgb.toCodes(wanted));
         }
+    }
+
+    /** A file knows surfaces of one look: the backs are a part of their own, turned over, and neither is seen from behind. */
+    @Test
+    void whatShowsSomethingElseOnItsBackIsWrittenAsTwoParts() throws Exception {
+        Material front = LIBRARY.materials().get(0);
+        Material back = LIBRARY.materials().get(1);
+        Model.Part part = new Model.Part(Model.NONE, "Sail", Transform.IDENTITY, 0, List.of(0));
+        Model raw = new Model(List.of(), List.of(part), List.of(Cubes.box(1, 1, 1)), List.of(), Map.of(), List.of());
+        Model model = Preparation.of(raw, share -> {}).model();
+        Look shown = Look.of(front, null, 0, Level.SET);
+        Look behind = Look.of(back, null, 0, Level.SET);
+        DressedModel dressed = new DressedModel(
+                "Test",
+                model,
+                (p, s) -> shown,
+                (p, s) -> behind,
+                digest -> LIBRARY.images().get(digest),
+                (p, corrodes) -> null);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        GltfWriter.write(dressed.grown(), out);
+        assertThat(out.toString(StandardCharsets.ISO_8859_1)).doesNotContain("doubleSided");
+        Model read = GltfFile.read(out.toByteArray());
+        assertThat(read.parts()).extracting(Model.Part::name).containsExactly("Sail", "Sail, back");
+        assertThat(read.parts().stream()
+                        .map(p -> read.sources()
+                                .get(p.sourceOfSpan().get(0))
+                                .material()
+                                .name()))
+                .containsExactly(front.name(), back.name());
+        Mesh outward = read.meshOf(read.parts().get(0));
+        Mesh inward = read.meshOf(read.parts().get(1));
+        assertThat(inward.signedVolume()).isCloseTo(-outward.signedVolume(), within(1e-9));
     }
 
     private static Material back(Material m) throws Exception {
