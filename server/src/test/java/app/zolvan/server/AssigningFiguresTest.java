@@ -11,6 +11,7 @@ import tools.jackson.databind.JsonNode;
 
 /** Prints how long it takes to dress a thousand parts of a model of 5,000, and to look at another scheme. Figures, no test. */
 @EnabledIfSystemProperty(named = "zolvan.figures", matches = "true")
+@org.springframework.test.context.TestPropertySource(properties = "zolvan.upload-limit=100MB")
 class AssigningFiguresTest extends ProjectTest {
     private static final int PARTS = 5_000;
     private static final int DRESSED = 1_000;

@@ -37,6 +37,22 @@ public record Scheme(String id, Scheme base, Map<Slot, Entry> entries) {
         return null;
     }
 
+    /**
+     * The slot of a target that its material shows by on one side: the side's own, unless only the one for both sides has any,
+     * or that alone is on top.
+     *
+     * @param side FRONT or BACK
+     */
+    public Slot speaking(Target target, Side side) {
+        Slot own = new Slot(target, side);
+        Slot both = new Slot(target, Side.BOTH);
+        Entry mine = at(own);
+        Entry shared = at(both);
+        boolean speaks = mine != null && mine.material() != null;
+        boolean isAbove = shared != null && shared.material() != null && shared.onTop();
+        return speaks && (mine.onTop() || !isAbove) ? own : both;
+    }
+
     /** Whether it has something of its own in a slot, or has it cleared, in the place of what its base has. */
     public boolean differs(Slot slot) {
         return base != null && entries.containsKey(slot);

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
@@ -65,6 +66,58 @@ class ResolutionTest {
         assertThat(quick.change(set, new Entry("ash", null, true))).as("on top").containsExactly(0, 1);
         assertThat(quick.change(own, Entry.ofMaterial("elm"))).as("below it").isEmpty();
         assertThat(quick.slot(0, Side.FRONT, Aspect.MATERIAL)).isEqualTo(set);
+    }
+
+    /** What is pinned shows on both its sides what it showed, by its ladder; and what needs none gets none. */
+    @Property(tries = 400)
+    void pinsKeepWhatTheirPartsShow(@ForAll Random random) {
+        List<List<Target>> model = randomModel(random).stream()
+                .map(l -> l.stream().filter(t -> t.level() != Level.FACE).toList())
+                .toList();
+        Scheme before = new Scheme("a", null, some(random, model));
+        Map<Slot, Entry> changes = some(random, model);
+        changes.keySet().removeIf(s -> s.target().level() == Level.PART);
+        int kept = random.nextInt(model.size());
+        Target part = model.get(kept).get(model.get(kept).size() - 1);
+        List<Pins.Kept> regions = IntStream.range(0, model.size())
+                .filter(r -> model.get(r).contains(part))
+                .mapToObj(r -> new Pins.Kept(r, part, "arrived"))
+                .toList();
+        Map<Slot, Entry> after = new HashMap<>(before.entries());
+        after.putAll(changes);
+        after.values().removeIf(Entry::isCleared);
+        boolean same = regions.stream().allMatch(r -> worn(before, model, r).equals(worn(with(after), model, r)));
+        try {
+            Map<Slot, Entry> pins = Pins.of(Ladders.of(model), before, changes, regions);
+            assertThat(pins.isEmpty()).isEqualTo(same);
+            after.putAll(pins);
+            regions.forEach(r -> assertThat(worn(with(after), model, r)).isEqualTo(worn(before, model, r)));
+        } catch (Pins.CannotStayException e) {
+            assertThat(same).isFalse();
+            assertThat(e.target()).isEqualTo(part);
+            boolean plain = Stream.concat(before.entries().values().stream(), changes.values().stream())
+                    .noneMatch(x -> x.onTop() || x.mapping() != null);
+            assertThat(plain && regions.size() == 1)
+                    .as("nothing stands in the way")
+                    .isFalse();
+        }
+    }
+
+    private static Scheme with(Map<Slot, Entry> entries) {
+        return new Scheme("b", null, entries);
+    }
+
+    private static List<Object> worn(Scheme scheme, List<List<Target>> model, Pins.Kept r) {
+        List<Object> out = new ArrayList<>();
+        for (Side side : SIDES) {
+            Entry m = LookTrace.of(scheme, model.get(r.number()), side, Aspect.MATERIAL)
+                    .winningEntry();
+            Entry lies = LookTrace.of(scheme, model.get(r.number()), side, Aspect.MAPPING)
+                    .winningEntry();
+            out.add(m == null ? "arrived" : m.material());
+            out.add(lies == null ? "as it does" : lies.mapping());
+        }
+        return out;
     }
 
     private static void agrees(Resolution quick, List<List<Target>> model, Scheme scheme) {

@@ -254,6 +254,7 @@ class ModelController {
                 project.name(),
                 design.model(),
                 (part, span) -> looks.of(design.parts().get(part), span),
+                (part, span) -> looks.back(design.parts().get(part), span),
                 digest -> assets.bytes(digest),
                 (part, corrodes) -> ageing.of(scene, design.parts().get(part), corrodes));
     }

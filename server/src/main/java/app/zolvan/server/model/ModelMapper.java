@@ -179,7 +179,9 @@ interface ModelMapper {
             String arrivedMesh,
             Role role,
             double eased,
-            String plainMesh) {
+            String plainMesh,
+            boolean locked,
+            boolean lookedInto) {
         /** The same under other numbers, somewhere else. */
         PartRow as(int number, int group, double[] otherWorld, double[] otherSize) {
             return with(number, group, otherWorld, otherSize, shape());
@@ -213,7 +215,9 @@ interface ModelMapper {
                     arrivedMesh,
                     role,
                     shape.eased(),
-                    shape.plainMesh());
+                    shape.plainMesh(),
+                    locked,
+                    lookedInto);
         }
 
         PartState.Shape shape() {
@@ -247,10 +251,10 @@ interface ModelMapper {
     @Insert("""
             insert into part (project_id, idx, group_idx, name, world, local, mesh, triangles, size, area, volume,
                               closed, mean_thickness, sets, arrived_name, homes, arrived_sets,
-                              arrived_local, arrived_mesh, role, eased, plain_mesh)
+                              arrived_local, arrived_mesh, role, eased, plain_mesh, locked, looked_into)
             values (#{projectId}, #{idx}, #{groupIdx}, #{name}, #{world}, #{local}, #{mesh}, #{triangles}, #{size},
                     #{area}, #{volume}, #{closed}, #{meanThickness}, #{sets}, #{arrivedName}, #{homes}, #{arrivedSets},
-                    #{arrivedLocal}, #{arrivedMesh}, #{role}, #{eased}, #{plainMesh})""")
+                    #{arrivedLocal}, #{arrivedMesh}, #{role}, #{eased}, #{plainMesh}, #{locked}, #{lookedInto})""")
     void insertPart(PartRow row);
 
     @Insert("""
@@ -306,7 +310,9 @@ interface ModelMapper {
                             triangles = #{state.shape.triangles}, area = #{state.shape.area},
                             volume = #{state.shape.volume}, closed = #{state.shape.closed},
                             mean_thickness = #{state.shape.meanThickness}, eased = #{state.shape.eased},
-                            plain_mesh = #{state.shape.plainMesh}, sets = #{sets}, homes = #{homes}
+                            plain_mesh = #{state.shape.plainMesh}, sets = #{sets}, homes = #{homes},
+                            locked = coalesce(#{state.locked}, locked),
+                            looked_into = coalesce(#{state.lookedInto}, looked_into)
             where project_id = #{projectId} and idx = #{idx}""")
     void changePart(UUID projectId, int idx, PartState state, int[] sets, int[] homes);
 

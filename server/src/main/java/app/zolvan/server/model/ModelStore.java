@@ -538,7 +538,9 @@ public class ModelStore implements SceneSource {
                 meshes.get(part.mesh()),
                 null,
                 0,
-                null);
+                null,
+                false,
+                false);
     }
 
     /** What deserves a look in a project's model. */
@@ -801,7 +803,9 @@ public class ModelStore implements SceneSource {
                         p.plainMesh(),
                         p.eased(),
                         Arrays.stream(p.sets()).boxed().toList(),
-                        Arrays.stream(p.homes()).boxed().toList()))
+                        Arrays.stream(p.homes()).boxed().toList(),
+                        p.locked(),
+                        p.lookedInto()))
                 .toList();
         return new Scene(
                 project,

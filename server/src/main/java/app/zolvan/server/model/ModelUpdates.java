@@ -441,7 +441,9 @@ public class ModelUpdates {
                 fresh.mesh(),
                 old.role(),
                 eased.eased(),
-                eased.plainMesh());
+                eased.plainMesh(),
+                old.locked(),
+                old.lookedInto());
     }
 
     /** A part that brings another shape, its edges eased as they were. */

@@ -6,20 +6,24 @@ import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What of a part designers can change: five things that go their own ways, so that taking back one leaves the others as
+ * What of a part designers can change: seven things that go their own ways, so that taking back one leaves the others as
  * they are by then.
  *
  * @param role  what it is in the design; null while nobody has said
  * @param spans null in states that were kept before parts could leave their sets; nothing has changed there
  * @param place where it stands in its group, 16 numbers in column-major order; null in states that were kept before parts
  *              could be moved
+ * @param locked     whether it keeps what it shows whatever is given around it; null in states from before that, for no
+ * @param lookedInto whether one sees through it from outside; the same
  */
 public record PartState(
         String name,
         @Nullable Role role,
         Shape shape,
         @Nullable Spans spans,
-        @Nullable List<Double> place) {
+        @Nullable List<Double> place,
+        @Nullable Boolean locked,
+        @Nullable Boolean lookedInto) {
 
     /**
      * Its mesh stays among the project's assets when another takes its place, so that there is a way back until surfaces are
@@ -83,27 +87,37 @@ public record PartState(
                         p.plainMesh(),
                         p.eased()),
                 new Spans(p.sets(), p.homes()),
-                p.local());
+                p.local(),
+                p.locked(),
+                p.lookedInto());
     }
 
     public PartState named(String other) {
-        return new PartState(other, role, shape, spans, place);
+        return new PartState(other, role, shape, spans, place, locked, lookedInto);
     }
 
     public PartState as(@Nullable Role other) {
-        return new PartState(name, other, shape, spans, place);
+        return new PartState(name, other, shape, spans, place, locked, lookedInto);
     }
 
     public PartState shaped(Shape other) {
-        return new PartState(name, role, other, spans, place);
+        return new PartState(name, role, other, spans, place, locked, lookedInto);
     }
 
     public PartState in(Spans others) {
-        return new PartState(name, role, shape, others, place);
+        return new PartState(name, role, shape, others, place, locked, lookedInto);
     }
 
     public PartState at(List<Double> other) {
-        return new PartState(name, role, shape, spans, other);
+        return new PartState(name, role, shape, spans, other, locked, lookedInto);
+    }
+
+    public PartState locked(boolean is) {
+        return new PartState(name, role, shape, spans, place, is, lookedInto);
+    }
+
+    public PartState lookedInto(boolean is) {
+        return new PartState(name, role, shape, spans, place, locked, is);
     }
 
     /** Whether what a change from one state to another is about still is as that expects it. */
@@ -125,6 +139,10 @@ public record PartState(
                 Objects.equals(from.role, to.role) ? role : to.role,
                 reshaped || regrouped ? to.shape : shape,
                 moved || regrouped ? to.spans : spans,
-                to.place == null || to.place.equals(from.place) ? place : to.place);
+                to.place == null || to.place.equals(from.place) ? place : to.place,
+                Boolean.TRUE.equals(from.locked) == Boolean.TRUE.equals(to.locked) ? locked : to.locked,
+                Boolean.TRUE.equals(from.lookedInto) == Boolean.TRUE.equals(to.lookedInto)
+                        ? lookedInto
+                        : to.lookedInto);
     }
 }

@@ -228,6 +228,8 @@ public record Scene(
      * @param eased         how wide its eased edges are, in metres; 0 for none
      * @param sets          the matching set of each of its spans
      * @param homes         the matching set that each of its spans came from
+     * @param locked        whether it keeps what it shows whatever is given around it
+     * @param lookedInto    whether one sees through it from outside
      */
     public record Part(
             int index,
@@ -249,7 +251,9 @@ public record Scene(
             @Nullable String plainMesh,
             double eased,
             List<Integer> sets,
-            List<Integer> homes) {
+            List<Integer> homes,
+            boolean locked,
+            boolean lookedInto) {
 
         public Transform toWorld() {
             return Transform.ofColumns(

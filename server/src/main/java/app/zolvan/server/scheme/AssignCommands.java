@@ -7,6 +7,7 @@ import app.zolvan.core.assign.LookTrace;
 import app.zolvan.core.assign.LookTrace.Aspect;
 import app.zolvan.core.assign.LookTrace.Outcome;
 import app.zolvan.core.assign.Scheme;
+import app.zolvan.core.assign.Side;
 import app.zolvan.core.assign.Slot;
 import app.zolvan.core.assign.Target;
 import app.zolvan.core.mapping.Mapping;
@@ -45,13 +46,16 @@ public class AssignCommands {
     private final MaterialService materials;
     private final ProjectService projects;
     private final SceneSource scenes;
+    private final SchemeInView inView;
 
     AssignCommands(
             CommandService commands,
             SchemeService schemes,
             MaterialService materials,
             ProjectService projects,
-            SceneSource scenes) {
+            SceneSource scenes,
+            SchemeInView inView) {
+        this.inView = inView;
         this.commands = commands;
         this.schemes = schemes;
         this.materials = materials;
@@ -59,15 +63,34 @@ public class AssignCommands {
         this.scenes = scenes;
     }
 
-    /** Something that can hold a look. */
-    public record Spot(Level level, int target) {
+    /**
+     * Something that can hold a look.
+     *
+     * @param side for which of its sides; null for those that what shows there is for
+     */
+    public record Spot(Level level, int target, @Nullable Side side) {
         static Spot of(Target target) {
-            return new Spot(target.level(), LookTable.index(target));
+            return of(target, null);
         }
 
-        /** Where it holds what is for both its sides. */
-        Slot slot() {
-            return LookTable.slot(level, target);
+        static Spot of(Target target, @Nullable Side side) {
+            return new Spot(target.level(), LookTable.index(target), side);
+        }
+
+        /**
+         * Where it holds it.
+         *
+         * @param seen the side that is looked at
+         */
+        Slot slot(Scheme scheme, Side seen) {
+            return side == null
+                    ? scheme.speaking(LookTable.target(level, target), seen)
+                    : LookTable.slot(level, target, side);
+        }
+
+        /** What is said of the side after its name. */
+        String sideWord() {
+            return side == Side.FRONT ? ", front" : side == Side.BACK ? ", back" : "";
         }
     }
 
@@ -91,7 +114,7 @@ public class AssignCommands {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = scenes.scene(projectId);
         List<SchemeRow> in = chosen(projectId, g.in());
-        List<Spot> to = g.to().stream().distinct().toList();
+        List<Spot> to = unlocked(scene, g.to());
         List<Change> changes = new ArrayList<>();
         Map<Facts, MaterialRow> copies = new HashMap<>();
         String name = "";
@@ -102,20 +125,20 @@ public class AssignCommands {
                             "That would be more than %,d changes at once. Choose fewer parts or fewer schemes.",
                             MOST_AT_ONCE));
         }
-        to.forEach(t -> scene.requireTarget(t.level(), t.target()));
         for (SchemeRow scheme : in) {
             SchemeEntries entries = schemes.entries(projectId, scheme);
             LookTable looks = g.lookOnly() ? schemes.looks(project, scheme.id()) : null;
             for (Spot t : to) {
+                Slot slot = t.slot(entries.scheme(), inView.seen());
                 if (g.material() == null) {
-                    add(changes, entries.take(t.slot()));
+                    add(changes, entries.take(slot));
                     continue;
                 }
                 Facts kept = looks == null ? Facts.NONE : substanceOf(looks, t);
                 MaterialRow row = copies.computeIfAbsent(
                         kept, f -> commands.usableCopy(project, g.material(), f.hasSubstance() ? f : null, changes));
                 name = row.name();
-                changes.add(entries.put(t.slot(), row.id(), g.mapping()));
+                changes.add(entries.put(slot, row.id(), g.mapping()));
             }
         }
         if (changes.isEmpty()) {
@@ -124,50 +147,65 @@ public class AssignCommands {
         copies.values().forEach(row -> materials.noteUse(account.id(), row));
         String where = told(scene, to);
         String what = name + (g.lookOnly() ? ", the look alone," : "") + " on " + where;
-        return commands.commit(
+        return commands.commitAround(
                 account, project, (g.material() == null ? "Take off " + where : what) + suffix(projectId, in), changes);
+    }
+
+    /** Of several things those that may be given something. */
+    private static List<Spot> unlocked(Scene scene, List<Spot> to) {
+        to.forEach(t -> scene.requireTarget(t.level(), t.target()));
+        List<Spot> all = to.stream().distinct().toList();
+        List<Spot> free = all.stream()
+                .filter(t -> t.level() != Level.PART
+                        || !scene.parts().get(t.target()).locked())
+                .toList();
+        return free.isEmpty() ? all : free;
     }
 
     private static String told(Scene scene, List<Spot> spots) {
         Spot first = spots.get(0);
         if (spots.size() == 1) {
-            return scene.told(first.level(), first.target());
+            return scene.told(first.level(), first.target()) + first.sideWord();
         }
         boolean alike = spots.stream().allMatch(s -> s.level() == first.level());
-        return spots.size() + (alike ? " " + first.level().word() + "s" : " places");
+        return spots.size() + (alike ? " " + first.level().word() + "s" : " places") + first.sideWord();
     }
 
     /**
      * Where regions would be given a look.
      *
      * @param level null for the one at which each shows what it is given
+     * @param side  which of their sides; null for those that what they show is for
      */
-    List<Spot> spots(Account account, UUID projectId, @Nullable Level level, List<Region> regions) {
+    List<Spot> spots(
+            Account account, UUID projectId, @Nullable Level level, @Nullable Side side, List<Region> regions) {
         LookTable looks = schemes.looks(projects.require(account, projectId));
         return regions.stream()
                 .map(r -> {
                     Scene.Part p = looks.scene().requireRegion(r.part(), r.span());
                     return level == null
-                            ? Spot.of(looks.trace(r.part(), r.span(), Aspect.MATERIAL)
-                                    .standing())
-                            : spot(looks.scene(), level, p, r.span());
+                            ? Spot.of(
+                                    looks.trace(r.part(), r.span(), Aspect.MATERIAL)
+                                            .standing(),
+                                    side)
+                            : spot(looks.scene(), level, p, r.span(), side);
                 })
                 .distinct()
                 .toList();
     }
 
-    private static Spot spot(Scene scene, Level level, Scene.Part part, int span) {
+    private static Spot spot(Scene scene, Level level, Scene.Part part, int span, @Nullable Side side) {
         return switch (level) {
-            case MODEL -> new Spot(level, part.model());
-            case SET -> new Spot(level, part.sets().get(span));
+            case MODEL -> new Spot(level, part.model(), side);
+            case SET -> new Spot(level, part.sets().get(span), side);
             case GROUP -> {
                 List<Integer> around = scene.groupsAround(part);
                 if (around.isEmpty()) {
                     throw Problem.ofField("level", part.name() + " is in no group.");
                 }
-                yield new Spot(level, around.get(around.size() - 1));
+                yield new Spot(level, around.get(around.size() - 1), side);
             }
-            default -> new Spot(Level.PART, part.index());
+            default -> new Spot(Level.PART, part.index(), side);
         };
     }
 
@@ -224,7 +262,7 @@ public class AssignCommands {
         String what = extent == Extent.LADDER
                 ? "Take everything off " + p.name()
                 : "Take " + Objects.requireNonNull(shown).name() + " off everywhere";
-        return commands.commit(account, project, what + suffix(projectId, List.of(scheme)), changes);
+        return commands.commitAround(account, project, what + suffix(projectId, List.of(scheme)), changes);
     }
 
     /** Has a slot of the scheme in view hold again what its base has. */
@@ -233,16 +271,17 @@ public class AssignCommands {
         Project project = commands.begin(account, projectId, seen);
         SchemeRow scheme = schemes.current(projectId);
         SchemeEntries entries = schemes.entries(projectId, scheme);
-        if (!entries.scheme().differs(spot.slot())) {
+        Slot slot = spot.slot(entries.scheme(), inView.seen());
+        if (!entries.scheme().differs(slot)) {
             throw Problem.conflict("nothing", "Nothing differs there from the scheme that this one is based on.", null);
         }
         String base = schemes.require(projectId, Objects.requireNonNull(scheme.base()))
                 .letter();
-        return commands.commit(
+        return commands.commitAround(
                 account,
                 project,
-                scenes.scene(projectId).told(spot.level(), spot.target()) + " as in " + base,
-                List.of(entries.put(spot.slot(), (Entry) null)));
+                scenes.scene(projectId).told(spot.level(), spot.target()) + spot.sideWord() + " as in " + base,
+                List.of(entries.put(slot, (Entry) null)));
     }
 
     /** What another material is shown in the place of one. */
@@ -276,7 +315,7 @@ public class AssignCommands {
         }
         materials.noteUse(account.id(), other);
         String where = places == 1 ? "1 place" : places + " places";
-        return commands.commit(
+        return commands.commitAround(
                 account,
                 project,
                 "Replace " + old.name() + " by " + other.name() + " in " + where
@@ -323,7 +362,8 @@ public class AssignCommands {
         LookTable looks = schemes.looks(project, scheme.id());
         SchemeEntries entries = schemes.entries(project.id(), scheme);
         for (int p : new LinkedHashSet<>(parts)) {
-            if (looks.shows(looks.scene().requireRegion(p, 0), old.id())) {
+            Scene.Part each = looks.scene().requireRegion(p, 0);
+            if (!each.locked() && looks.shows(each, old.id())) {
                 changes.add(entries.put(LookTable.slot(Level.PART, p), other.id(), null));
             }
         }
@@ -366,7 +406,7 @@ public class AssignCommands {
                     m -> commands.usableCopy(project, m, null, changes).id());
             changes.add(entries.put(LookTable.slot(Level.SET, set), copy, null));
         });
-        return commands.commit(
+        return commands.commitAround(
                 account,
                 project,
                 "Dress " + (wanted.size() == 1 ? "1 set" : wanted.size() + " sets") + " by " + table,
@@ -380,15 +420,16 @@ public class AssignCommands {
         Scene scene = scenes.scene(projectId);
         scene.requireTarget(spot.level(), spot.target());
         SchemeEntries entries = schemes.entries(projectId, schemes.current(projectId));
-        Entry before = entries.scheme().at(spot.slot());
+        Slot slot = spot.slot(entries.scheme(), inView.seen());
+        Entry before = entries.scheme().at(slot);
         if (before == null) {
             throw Problem.notFound("look");
         }
-        return commands.commit(
+        return commands.commitAround(
                 account,
                 project,
-                (onTop ? "On top: " : "No longer on top: ") + scene.told(spot.level(), spot.target()),
-                List.of(entries.put(spot.slot(), new Entry(before.material(), before.mapping(), onTop))));
+                (onTop ? "On top: " : "No longer on top: ") + scene.told(spot.level(), spot.target()) + spot.sideWord(),
+                List.of(entries.put(slot, new Entry(before.material(), before.mapping(), onTop))));
     }
 
     /**
@@ -396,51 +437,74 @@ public class AssignCommands {
      *
      * @param level    where
      * @param target   its index
+     * @param side     for which of its sides
      * @param name     of the group or part; empty for sets and models
      * @param look     what the part at hand would show
-     * @param reached  the regions that would show it, as part and span
+     * @param reached  the regions that would show it
      * @param parts    how many parts that is
      * @param hidden   how many more parts are covered and keep something else
      * @param hiddenBy the level whose look hides it on the part at hand, and at which it would show; null where it shows
+     * @param locked   whether the part at hand is locked and keeps what it shows
      * @param alsoIn   letters of schemes that take it over from this one
      */
     record Trial(
             String level,
             int target,
+            Side side,
             String name,
             LookWire look,
-            List<Region> reached,
+            List<Reached> reached,
             int parts,
             int hidden,
             @Nullable String hiddenBy,
+            boolean locked,
             List<String> alsoIn) {}
 
     record Region(int part, int span) {}
 
+    /** A region that would show something on its front, its back, or both. */
+    record Reached(int part, int span, boolean front, boolean back) {}
+
     /**
      * @param wanted where; null for where it shows
+     * @param side   which of its sides, where no place is named; null for those that what shows there is for
      * @param steps  how many levels narrower than that; broader below 0
      */
-    Trial trial(Account account, UUID projectId, @Nullable Spot wanted, int steps, int part, int span, UUID material) {
+    Trial trial(
+            Account account,
+            UUID projectId,
+            @Nullable Spot wanted,
+            @Nullable Side side,
+            int steps,
+            int part,
+            int span,
+            UUID material) {
         Project project = projects.require(account, projectId);
         SchemeRow scheme = schemes.current(projectId);
         LookTable looks = schemes.looks(project, scheme.id());
         Scene scene = looks.scene();
         Scene.Part p = scene.requireRegion(part, span);
         LookTrace trace = looks.trace(part, span, Aspect.MATERIAL);
-        Spot spot = wanted == null ? Spot.of(trace.stepped(steps)) : wanted;
+        Spot spot = wanted == null ? Spot.of(trace.stepped(steps), side) : wanted;
         scene.requireTarget(spot.level(), spot.target());
+        Slot slot = spot.slot(schemes.entries(projectId, scheme).scheme(), looks.seen());
         MaterialRow row = materials.requireUsable(projectId, material);
         Mapping mapping = looks.mapping(part, span);
         Look look = Look.of(row.toMaterial(), mapping, p.ownThickness(), null);
-        BitSet showing = looks.wouldShow(spot.slot(), material.toString());
-        List<Region> reached = new ArrayList<>();
+        BitSet front = looks.wouldShow(slot, material.toString(), Side.FRONT);
+        BitSet back = looks.wouldShow(slot, material.toString(), Side.BACK);
+        List<Reached> reached = new ArrayList<>();
         Set<Integer> shown = new HashSet<>();
         Set<Integer> covered = new HashSet<>();
         for (Scene.Part each : scene.parts()) {
             for (int s = 0; s < each.sets().size(); s++) {
-                if (showing.get(looks.region(each.index(), s))) {
-                    reached.add(new Region(each.index(), s));
+                int region = looks.region(each.index(), s);
+                if (each.locked() && each.index() != part) {
+                    if (scene.covers(spot.level(), spot.target(), each, s)) {
+                        covered.add(each.index());
+                    }
+                } else if (front.get(region) || back.get(region)) {
+                    reached.add(new Reached(each.index(), s, front.get(region), back.get(region)));
                     shown.add(each.index());
                 } else if (scene.covers(spot.level(), spot.target(), each, s)) {
                     covered.add(each.index());
@@ -448,18 +512,29 @@ public class AssignCommands {
             }
         }
         covered.removeAll(shown);
-        boolean hidden = !showing.get(looks.region(part, span)) && trace.winner() >= 0;
+        Side judged = slot.side() == Side.BOTH ? looks.seen() : slot.side();
+        BitSet showing = judged == Side.FRONT ? front : back;
+        LookTrace standing = looks.trace(part, span, judged, Aspect.MATERIAL);
+        boolean hidden = !showing.get(looks.region(part, span)) && standing.winner() >= 0;
         return new Trial(
                 spot.level().word(),
                 spot.target(),
+                slot.side(),
                 name(scene, spot),
                 CommandService.wire(new LookTable.Shown(look, row, mapping != null)),
                 reached,
                 shown.size(),
                 covered.size(),
-                hidden ? trace.steps().get(trace.winner()).target().level().word() : null,
+                hidden
+                        ? standing.steps()
+                                .get(standing.winner())
+                                .target()
+                                .level()
+                                .word()
+                        : null,
+                p.locked(),
                 schemes.allEntries(projectId).stream()
-                        .filter(e -> e.scheme().takesOver(scheme.id().toString(), spot.slot()))
+                        .filter(e -> e.scheme().takesOver(scheme.id().toString(), slot))
                         .map(e -> e.row().letter())
                         .toList());
     }
@@ -485,6 +560,7 @@ public class AssignCommands {
      * One level's say about a region.
      *
      * @param target    index of the model, set, group or part
+     * @param side      for which of its sides it is
      * @param name      of the set or group; empty elsewhere
      * @param parts     how many parts it covers
      * @param onTop     whether it wins over everything narrower
@@ -495,6 +571,7 @@ public class AssignCommands {
     record Stratum(
             String level,
             int target,
+            Side side,
             String name,
             int parts,
             @Nullable UUID material,
@@ -518,10 +595,12 @@ public class AssignCommands {
         for (int i = 0; i < trace.steps().size(); i++) {
             LookTrace.Step step = trace.steps().get(i);
             Spot spot = Spot.of(step.target());
-            Scheme source = scheme.inheritedFrom(spot.slot());
+            Slot slot = step.slot() == null ? spot.slot(scheme, looks.seen()) : step.slot();
+            Scheme source = scheme.inheritedFrom(slot);
             strata.add(new Stratum(
                     spot.level().word(),
                     spot.target(),
+                    slot.side(),
                     name(scene, spot),
                     (int) scene.parts().stream()
                             .filter(o -> scene.covers(spot.level(), spot.target(), o))
@@ -531,7 +610,7 @@ public class AssignCommands {
                     step.entry() != null && step.entry().onTop(),
                     trace.why(i),
                     source == null ? null : letters.get(source.id()),
-                    scheme.differs(spot.slot())));
+                    scheme.differs(slot)));
         }
         return new Why(trace.sentence(new Names(looks, p, span, scheme, letters)), strata);
     }

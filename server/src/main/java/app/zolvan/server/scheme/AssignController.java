@@ -1,6 +1,7 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.core.assign.Level;
+import app.zolvan.core.assign.Side;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.problem.Problem;
@@ -37,6 +38,7 @@ class AssignController {
     /**
      * @param level    null for the one at which each region shows what it is given
      * @param targets  by their indices at that level; null where regions are named
+     * @param side     which of their sides; null for those that what shows there is for
      * @param regions  null where targets are named
      * @param material null to take off
      * @param mapping  metric (real size, projected) or model (the file's coordinates); null for as it lies
@@ -46,6 +48,7 @@ class AssignController {
     record Assignment(
             @Nullable String level,
             @Nullable @Size(min = 1, max = 100_000) List<Integer> targets,
+            @Nullable Side side,
             @Nullable @Size(min = 1, max = 100_000) List<AssignCommands.Region> regions,
             @Nullable UUID material,
             @Nullable @Pattern(regexp = "metric|model") String mapping,
@@ -73,12 +76,14 @@ class AssignController {
     private List<AssignCommands.Spot> spots(Account account, UUID id, Assignment a) {
         Level level = a.level() == null ? null : level(a.level());
         if (a.regions() != null) {
-            return commands.spots(account, id, level, a.regions());
+            return commands.spots(account, id, level, a.side(), a.regions());
         }
         if (level == null || a.targets() == null) {
             throw Problem.ofField("targets", "Say what it is to be put on.");
         }
-        return a.targets().stream().map(t -> new AssignCommands.Spot(level, t)).toList();
+        return a.targets().stream()
+                .map(t -> new AssignCommands.Spot(level, t, a.side()))
+                .toList();
     }
 
     private static @Nullable Mapping mapping(@Nullable String word) {
@@ -92,8 +97,12 @@ class AssignController {
                         "level", "A material can be given to the model, a matching set, a group or a part so far."));
     }
 
-    /** @param target index of the model, set, group or part */
-    record OnTop(@NotNull String level, int target, boolean onTop) {}
+    /**
+     * @param target index of the model, set, group or part
+     * @param side   for which of its sides; null for those that what shows is for
+     */
+    record OnTop(
+            @NotNull String level, int target, @Nullable Side side, boolean onTop) {}
 
     /** Has what a level shows win over everything narrower, or no longer. */
     @PostMapping("/on-top")
@@ -106,13 +115,14 @@ class AssignController {
                 account,
                 id,
                 ProjectService.version(seen),
-                new AssignCommands.Spot(level(wish.level()), wish.target()),
+                new AssignCommands.Spot(level(wish.level()), wish.target(), wish.side()),
                 wish.onTop()));
     }
 
-    record SlotOf(@NotNull String level, int target) {
+    record SlotOf(
+            @NotNull String level, int target, @Nullable Side side) {
         AssignCommands.Spot spot() {
-            return new AssignCommands.Spot(AssignController.level(level), target);
+            return new AssignCommands.Spot(AssignController.level(level), target, side);
         }
     }
 
@@ -146,12 +156,13 @@ class AssignController {
             @PathVariable UUID id,
             @RequestParam(required = false) String level,
             @RequestParam(defaultValue = "0") int target,
+            @RequestParam(required = false) Side side,
             @RequestParam(defaultValue = "0") int steps,
             @RequestParam int part,
             @RequestParam int span,
             @RequestParam UUID material) {
-        AssignCommands.Spot spot = level == null ? null : new AssignCommands.Spot(level(level), target);
-        return commands.trial(account, id, spot, steps, part, span, material);
+        AssignCommands.Spot spot = level == null ? null : new AssignCommands.Spot(level(level), target, side);
+        return commands.trial(account, id, spot, side, steps, part, span, material);
     }
 
     /** Why a region looks as it does. */

@@ -33,7 +33,7 @@ class CandidateController {
     record Candidate(
             @NotNull String level, int target, @NotNull UUID material) {
         Spot spot() {
-            return new Spot(AssignController.level(level), target);
+            return new Spot(AssignController.level(level), target, null);
         }
     }
 

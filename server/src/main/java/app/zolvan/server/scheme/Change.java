@@ -1,5 +1,8 @@
 package app.zolvan.server.scheme;
 
+import app.zolvan.core.assign.Level;
+import app.zolvan.core.assign.Side;
+import app.zolvan.core.assign.Slot;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.model.PartState;
@@ -36,6 +39,10 @@ sealed interface Change {
             SchemeMapper.@Nullable EntryRow before,
             SchemeMapper.@Nullable EntryRow after)
             implements Change {
+        Slot slot() {
+            return LookTable.slot(Level.valueOf(level), target, Side.valueOf(side));
+        }
+
         @Override
         public Change inverse() {
             return new OfEntry(scheme, level, target, side, after, before);

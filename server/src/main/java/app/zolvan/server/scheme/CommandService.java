@@ -60,6 +60,7 @@ public class CommandService {
     private final EventService events;
     private final SceneSource scenes;
     private final JsonMapper json;
+    private final LockedParts locked;
 
     CommandService(
             SchemeMapper mapper,
@@ -68,7 +69,9 @@ public class CommandService {
             ProjectService projects,
             EventService events,
             SceneSource scenes,
-            JsonMapper json) {
+            JsonMapper json,
+            LockedParts locked) {
+        this.locked = locked;
         this.mapper = mapper;
         this.schemes = schemes;
         this.materials = materials;
@@ -266,6 +269,7 @@ public class CommandService {
 
     private void apply(Project project, List<Change> changes) {
         requireUnlocked(project, changes);
+        Map<UUID, Map<Integer, List<Object>>> kept = locked.shown(project);
         Map<Integer, PartState> parts = new TreeMap<>();
         Map<List<Object>, SchemeMapper.EntryRow> entries = new LinkedHashMap<>();
         for (Change c : changes) {
@@ -285,6 +289,7 @@ public class CommandService {
         if (!parts.isEmpty()) {
             scenes.change(project.id(), parts);
         }
+        locked.requireSame(project, kept);
     }
 
     private void put(Map<List<Object>, SchemeMapper.EntryRow> entries) {
@@ -317,11 +322,8 @@ public class CommandService {
         LookTable worn = schemes.looks(project);
         for (Scene.Part p : scene.parts()) {
             boolean changed = parts.contains(p.index())
-                    || entries.stream().anyMatch(e -> scene.covers(Level.valueOf(e.level()), e.target(), p));
-            for (int span = 0; span < p.sets().size() && !changed; span++) {
-                MaterialRow material = worn.shown(p.index(), span).material();
-                changed = material != null && looks.contains(material.id());
-            }
+                    || entries.stream().anyMatch(e -> scene.covers(Level.valueOf(e.level()), e.target(), p))
+                    || looks.stream().anyMatch(material -> worn.shows(p, material));
             if (changed) {
                 scene.model(p.model()).requireUnlocked();
             }
@@ -376,6 +378,11 @@ public class CommandService {
         return project;
     }
 
+    /** The same for what things are given: locked parts stay as they are. */
+    ProjectState commitAround(Account account, Project project, String label, List<Change> changes) {
+        return commit(account, project, label, locked.pinned(project, changes));
+    }
+
     ProjectState commit(Account account, Project project, String label, List<Change> changes) {
         apply(project, changes);
         return record(account, project, label, changes);
@@ -425,7 +432,8 @@ public class CommandService {
         List<RegionWire> regions = new ArrayList<>();
         for (Scene.Part part : looks.scene().parts()) {
             for (int span = 0; span < part.sets().size(); span++) {
-                regions.add(new RegionWire(part.index(), span, looks.lookIndex(part.index(), span)));
+                regions.add(new RegionWire(
+                        part.index(), span, looks.lookIndex(part.index(), span), looks.backIndex(part.index(), span)));
             }
         }
         List<UsedMaterial> palette = new ArrayList<>();
@@ -471,7 +479,8 @@ public class CommandService {
         Map<AssignCommands.Spot, List<UUID>> kept = new LinkedHashMap<>();
         mapper.candidates(project)
                 .forEach(c -> kept.computeIfAbsent(
-                                new AssignCommands.Spot(Level.valueOf(c.level()), c.target()), k -> new ArrayList<>())
+                                new AssignCommands.Spot(Level.valueOf(c.level()), c.target(), null),
+                                k -> new ArrayList<>())
                         .add(c.materialId()));
         List<CandidatesWire> out = new ArrayList<>();
         kept.forEach((spot, of) -> out.add(new CandidatesWire(spot.level().word(), spot.target(), of)));

@@ -28,7 +28,7 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The look of every region of a project's model in one scheme, as core resolves it. Made from one state of the database
+ * The look of every region of a project's model in one scheme, as core resolves it, seen from one side. Made from one state of the database
  * and not changed afterwards.
  */
 public final class LookTable {
@@ -39,7 +39,9 @@ public final class LookTable {
     private final Map<UUID, Material> materials = new HashMap<>();
     private final Map<LookKey, Integer> index = new LinkedHashMap<>();
     private final List<Shown> looks = new ArrayList<>();
-    private final List<int[]> lookOfSpan = new ArrayList<>();
+    private final List<int[]> fronts = new ArrayList<>();
+    private final List<int[]> backs = new ArrayList<>();
+    private final Side seen;
     private final Resolution resolution;
     /** The number that the first span of each part has among all regions. */
     private final int[] firstRegion;
@@ -56,8 +58,12 @@ public final class LookTable {
             double thickness,
             @Nullable Level from) {}
 
-    /** @param ladders of {@link #ladders} of the same scene */
-    LookTable(Scene scene, Ladders ladders, Scheme scheme, Map<UUID, MaterialRow> rows) {
+    /**
+     * @param ladders of {@link #ladders} of the same scene
+     * @param seen    the side that is looked at, FRONT or BACK
+     */
+    LookTable(Scene scene, Ladders ladders, Scheme scheme, Side seen, Map<UUID, MaterialRow> rows) {
+        this.seen = seen;
         this.scene = scene;
         this.ladders = ladders;
         this.scheme = scheme;
@@ -68,24 +74,29 @@ public final class LookTable {
         for (Scene.Part part : scene.parts()) {
             firstRegion[part.index()] = regions;
             regions += part.sets().size();
-            int[] ofPart = new int[part.sets().size()];
-            for (int span = 0; span < ofPart.length; span++) {
-                ofPart[span] = resolve(part, span);
-            }
-            lookOfSpan.add(ofPart);
+            fronts.add(resolve(part, Side.FRONT));
+            backs.add(resolve(part, Side.BACK));
         }
     }
 
-    private int resolve(Scene.Part part, int span) {
+    private int[] resolve(Scene.Part part, Side side) {
+        int[] ofPart = new int[part.sets().size()];
+        for (int span = 0; span < ofPart.length; span++) {
+            ofPart[span] = resolve(part, span, side);
+        }
+        return ofPart;
+    }
+
+    private int resolve(Scene.Part part, int span, Side side) {
         int region = region(part.index(), span);
-        Entry winner = resolution.entry(region, Side.FRONT, Aspect.MATERIAL);
-        Mapping mapped = mapping(part.index(), span);
+        Entry winner = resolution.entry(region, side, Aspect.MATERIAL);
+        Mapping mapped = mapping(region, side);
         UUID material = winner != null
                 ? UUID.fromString(winner.material())
                 : scene.sets().get(part.sets().get(span)).source();
         Level from = winner == null
                 ? null
-                : resolution.slot(region, Side.FRONT, Aspect.MATERIAL).target().level();
+                : resolution.slot(region, side, Aspect.MATERIAL).target().level();
         Material m = material == null
                 ? Look.NEUTRAL
                 : materials.computeIfAbsent(material, id -> rows.get(id).toMaterial());
@@ -99,9 +110,13 @@ public final class LookTable {
         });
     }
 
-    /** Why a region shows what it shows. */
+    /** Why a region shows what it shows on the side that is looked at. */
     LookTrace trace(int part, int span, Aspect aspect) {
-        return LookTrace.of(scheme, ladder(scene, scene.parts().get(part), span), Side.FRONT, aspect);
+        return trace(part, span, seen, aspect);
+    }
+
+    LookTrace trace(int part, int span, Side side, Aspect aspect) {
+        return LookTrace.of(scheme, ladder(scene, scene.parts().get(part), span), side, aspect);
     }
 
     /** The ladders of all regions: of the spans of the first part, then of the second's. */
@@ -135,16 +150,35 @@ public final class LookTable {
 
     /** The slot of a target that holds what is for both its sides. */
     static Slot slot(Level level, int index) {
-        return new Slot(target(level, index), Side.BOTH);
+        return slot(level, index, Side.BOTH);
     }
 
-    /** Where a material would show that is put into a slot: regions by their numbers, see {@link #ladders}. */
-    BitSet wouldShow(Slot slot, String material) {
+    static Slot slot(Level level, int index, Side side) {
+        return new Slot(target(level, index), side);
+    }
+
+    /** The side that is looked at, FRONT or BACK. */
+    Side seen() {
+        return seen;
+    }
+
+    /** Which sides are given something else where a region is to look otherwise: those of what it shows now. */
+    Side sides(int part, int span) {
+        Slot shows = resolution.slot(region(part, span), seen, Aspect.MATERIAL);
+        return shows == null ? Side.BOTH : shows.side();
+    }
+
+    /**
+     * Where a material would show that is put into a slot: regions by their numbers, see {@link #ladders}.
+     *
+     * @param side FRONT or BACK
+     */
+    BitSet wouldShow(Slot slot, String material, Side side) {
         Resolution then = Resolution.of(ladders, scheme);
         then.change(slot, scheme.given(slot, material, null));
         BitSet out = new BitSet();
         for (int r = 0; r < regionCount(); r++) {
-            out.set(r, slot.equals(then.slot(r, Side.FRONT, Aspect.MATERIAL)));
+            out.set(r, slot.equals(then.slot(r, side, Aspect.MATERIAL)));
         }
         return out;
     }
@@ -152,7 +186,12 @@ public final class LookTable {
     /** How a region's textures lie where that is assigned; null for each material's natural way. */
     @Nullable
     Mapping mapping(int part, int span) {
-        Entry mapped = resolution.entry(region(part, span), Side.FRONT, Aspect.MAPPING);
+        return mapping(region(part, span), seen);
+    }
+
+    @Nullable
+    private Mapping mapping(int region, Side side) {
+        Entry mapped = resolution.entry(region, side, Aspect.MAPPING);
         return mapped == null ? null : mapped.mapping();
     }
 
@@ -170,7 +209,7 @@ public final class LookTable {
 
     int regionCount() {
         int last = firstRegion.length - 1;
-        return last < 0 ? 0 : firstRegion[last] + lookOfSpan.get(last).length;
+        return last < 0 ? 0 : firstRegion[last] + fronts.get(last).length;
     }
 
     /** The number of a region. */
@@ -178,20 +217,39 @@ public final class LookTable {
         return firstRegion[part] + span;
     }
 
-    /** The look of a part's span. */
+    /** What the front of a part's span shows. */
     public Look of(int part, int span) {
-        return looks.get(lookOfSpan.get(part)[span]).look();
+        return looks.get(fronts.get(part)[span]).look();
     }
 
+    /** What its back shows; null for the same. */
+    public @Nullable Look back(int part, int span) {
+        return isTwoSided(part, span) ? looks.get(backs.get(part)[span]).look() : null;
+    }
+
+    private boolean isTwoSided(int part, int span) {
+        return fronts.get(part)[span] != backs.get(part)[span];
+    }
+
+    /** What the side shows that is looked at. */
     Shown shown(int part, int span) {
-        return looks.get(lookOfSpan.get(part)[span]);
+        return looks.get((seen == Side.BACK ? backs : fronts).get(part)[span]);
     }
 
-    /** By the number of a region, see {@link #ladders}. */
-    Shown shownAt(int region) {
+    /** By the number of a region, see {@link #ladders}; {@code side} is FRONT or BACK. */
+    Shown shownAt(int region, Side side) {
+        int part = partAt(region);
+        return looks.get((side == Side.BACK ? backs : fronts).get(part)[region - firstRegion[part]]);
+    }
+
+    boolean isTwoSidedAt(int region) {
+        int part = partAt(region);
+        return isTwoSided(part, region - firstRegion[part]);
+    }
+
+    private int partAt(int region) {
         int at = Arrays.binarySearch(firstRegion, region);
-        int part = at >= 0 ? at : -at - 2;
-        return shown(part, region - firstRegion[part]);
+        return at >= 0 ? at : -at - 2;
     }
 
     List<Shown> looks() {
@@ -199,7 +257,13 @@ public final class LookTable {
     }
 
     int lookIndex(int part, int span) {
-        return lookOfSpan.get(part)[span];
+        return fronts.get(part)[span];
+    }
+
+    /** Null where the back shows what the front does. */
+    @Nullable
+    Integer backIndex(int part, int span) {
+        return isTwoSided(part, span) ? backs.get(part)[span] : null;
     }
 
     public Scene scene() {
@@ -212,7 +276,11 @@ public final class LookTable {
     }
 
     boolean shows(Scene.Part part, UUID material) {
-        for (int look : lookOfSpan.get(part.index())) {
+        return shows(fronts.get(part.index()), material) || shows(backs.get(part.index()), material);
+    }
+
+    private boolean shows(int[] spans, UUID material) {
+        for (int look : spans) {
             MaterialRow m = looks.get(look).material();
             if (m != null && m.id().equals(material)) {
                 return true;

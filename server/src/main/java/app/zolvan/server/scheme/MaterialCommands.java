@@ -5,6 +5,7 @@ import app.zolvan.core.adjust.EdgesMet;
 import app.zolvan.core.adjust.Variation;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.assign.Side;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.material.MainColour;
@@ -145,10 +146,11 @@ class MaterialCommands {
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
         SchemeEntries entries = schemes.entries(project.id(), schemes.current(project.id()));
+        Side sides = looks.sides(part, span);
         if (only == null) {
-            changes.add(entries.put(LookTable.slot(Level.SET, target.sets().get(span)), copy.id(), null));
+            changes.add(entries.put(LookTable.slot(Level.SET, target.sets().get(span), sides), copy.id(), null));
         }
-        few.forEach(p -> changes.add(entries.put(LookTable.slot(Level.PART, p), copy.id(), null)));
+        few.forEach(p -> changes.add(entries.put(LookTable.slot(Level.PART, p, sides), copy.id(), null)));
         return commands.commit(account, project, what + " of " + name, changes);
     }
 

@@ -98,6 +98,22 @@ public class PartCommands {
                 p -> PartState.of(p).as(roles.get(p.index())));
     }
 
+    /** Has parts keep what they show whatever is given around them, or no longer. */
+    @Transactional
+    public ProjectState lock(Account account, UUID projectId, long seen, Collection<Integer> parts, boolean on) {
+        String did = on ? "Lock " : "Unlock ";
+        return changeEach(
+                account, projectId, seen, did, parts, p -> PartState.of(p).locked(on));
+    }
+
+    /** Has parts be looked through from outside, or be solid from anywhere. */
+    @Transactional
+    public ProjectState lookInto(Account account, UUID projectId, long seen, Collection<Integer> parts, boolean on) {
+        String did = on ? "Look through " : "Close ";
+        return changeEach(
+                account, projectId, seen, did, parts, p -> PartState.of(p).lookedInto(on));
+    }
+
     /** Turns the triangles of parts. */
     @Transactional
     public ProjectState turn(

@@ -88,6 +88,28 @@ class PartController {
         return CommandController.tagged(commands.giveRoles(account, id, ProjectService.version(seen), roles));
     }
 
+    /** @param on false to take it back */
+    record Switched(@NotEmpty @Size(max = 100_000) List<Integer> parts, boolean on) {}
+
+    @PostMapping("/locked")
+    ResponseEntity<ProjectState> lock(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Switched s) {
+        return CommandController.tagged(commands.lock(account, id, ProjectService.version(seen), s.parts(), s.on()));
+    }
+
+    @PostMapping("/looked-into")
+    ResponseEntity<ProjectState> lookInto(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody Switched s) {
+        return CommandController.tagged(
+                commands.lookInto(account, id, ProjectService.version(seen), s.parts(), s.on()));
+    }
+
     /** @param turn flip or outward */
     record Turning(
             @NotEmpty @Size(max = 100_000) List<Integer> parts,

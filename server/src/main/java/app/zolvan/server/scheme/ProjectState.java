@@ -59,8 +59,12 @@ public record ProjectState(
             boolean undressed,
             PhysicalWire physical) {}
 
-    /** @param look index in {@link #looks} */
-    public record RegionWire(int part, int span, int look) {}
+    /**
+     * @param look index in {@link #looks}
+     * @param back the same for its back; null where that shows the same
+     */
+    public record RegionWire(
+            int part, int span, int look, @Nullable Integer back) {}
 
     /**
      * @param parts how many parts show it

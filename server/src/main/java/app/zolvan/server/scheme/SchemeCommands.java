@@ -5,6 +5,7 @@ import app.zolvan.core.assign.Scheme;
 import app.zolvan.core.assign.SchemeDifferences;
 import app.zolvan.core.assign.SchemeLetter;
 import app.zolvan.core.assign.SchemeState;
+import app.zolvan.core.assign.Side;
 import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.measure.MaterialMeasure;
@@ -190,6 +191,7 @@ public class SchemeCommands {
      *
      * @param from       the material in the first; null for plain grey
      * @param to         in the second
+     * @param back       whether it is about their backs
      * @param parts      by their indices
      * @param area       of them, in m²
      * @param difference CIEDE2000 of the two mean colours
@@ -200,6 +202,7 @@ public class SchemeCommands {
             @Nullable UUID to,
             String fromName,
             String toName,
+            boolean back,
             List<Integer> parts,
             double area,
             double difference,
@@ -218,25 +221,36 @@ public class SchemeCommands {
                 areas[a.region(p.index(), span)] = Coverage.area(model, p.index(), span);
             }
         }
-        return SchemeDifferences.of(worn(a), worn(b), areas).stream()
-                .map(d -> wire(d, a, b, partOf))
-                .toList();
+        List<DifferenceWire> all = new ArrayList<>();
+        for (Side side : List.of(Side.FRONT, Side.BACK)) {
+            SchemeDifferences.of(worn(a, side, b), worn(b, side, a), areas).stream()
+                    .forEach(d -> all.add(wire(d, a, b, partOf, side)));
+        }
+        return all;
     }
 
     /** What tells the look of a region from another one. */
     private record Worn(@Nullable UUID material, String mapping) {}
 
-    private static List<Worn> worn(LookTable t) {
+    /** What each region shows on a side; backs count where fronts do not tell of them, too. */
+    private static List<Worn> worn(LookTable t, Side side, LookTable other) {
         return IntStream.range(0, t.regionCount())
-                .mapToObj(t::shownAt)
-                .map(s -> new Worn(s.material() == null ? null : s.material().id(), CommandService.mapping(s.look())))
+                .mapToObj(r -> {
+                    if (side == Side.BACK && !t.isTwoSidedAt(r) && !other.isTwoSidedAt(r)) {
+                        return new Worn(null, "");
+                    }
+                    LookTable.Shown s = t.shownAt(r, side);
+                    UUID material = s.material() == null ? null : s.material().id();
+                    return new Worn(material, CommandService.mapping(s.look()));
+                })
                 .toList();
     }
 
-    private DifferenceWire wire(SchemeDifferences.Difference<Worn> d, LookTable a, LookTable b, int[] partOf) {
+    private DifferenceWire wire(
+            SchemeDifferences.Difference<Worn> d, LookTable a, LookTable b, int[] partOf, Side side) {
         int region = d.regions().get(0);
-        LookTable.Shown from = a.shownAt(region);
-        LookTable.Shown to = b.shownAt(region);
+        LookTable.Shown from = a.shownAt(region, side);
+        LookTable.Shown to = b.shownAt(region, side);
         MaterialMeasure before = measure(from);
         MaterialMeasure after = measure(to);
         return new DifferenceWire(
@@ -244,6 +258,7 @@ public class SchemeCommands {
                 d.to().material(),
                 name(from),
                 name(to),
+                side == Side.BACK,
                 d.regions().stream().map(r -> partOf[r]).distinct().toList(),
                 d.area(),
                 CieLab.of(before.mean()).difference(CieLab.of(after.mean())),

@@ -110,14 +110,19 @@ public class SchemeService {
         return looks(project, currentOrFirst(project.id()).id());
     }
 
+    Ladders ladders(Scene scene) {
+        return ladders.get(scene, s -> Ladders.of(LookTable.ladders(s)));
+    }
+
     LookTable looks(Project project, UUID scheme) {
         Map<UUID, MaterialRow> rows = materials.ofProject(project.id()).stream()
                 .collect(Collectors.toMap(MaterialRow::id, Function.identity()));
         Scene scene = scenes.scene(project.id());
         return new LookTable(
                 scene,
-                ladders.get(scene, s -> Ladders.of(LookTable.ladders(s))),
+                ladders(scene),
                 entries(project.id(), require(project.id(), scheme)).scheme(),
+                inView.seen(),
                 rows);
     }
 }

@@ -151,7 +151,7 @@ class Arrival implements ApplicationRunner {
                         project,
                         state.version(),
                         new AssignCommands.Giving(
-                                List.of(new AssignCommands.Spot(Level.SET, set.index())),
+                                List.of(new AssignCommands.Spot(Level.SET, set.index(), null)),
                                 byCode.get(code),
                                 null,
                                 false,
