@@ -16,6 +16,8 @@ export type Why = Schemas['Why']
 export type Trial = Schemas['Trial']
 export type SchemeWire = Schemas['SchemeWire']
 export type SchemeState = SchemeWire['state']
+/** Which sides of a surface something is for. */
+export type Sides = 'FRONT' | 'BACK' | 'BOTH'
 export type Beginning = Schemas['NewScheme']['beginning']
 export type Difference = Schemas['DifferenceWire']
 export type Moment = Schemas['MomentWire']
@@ -153,6 +155,16 @@ export async function bytesAt(path: string): Promise<ArrayBuffer> {
   return response.arrayBuffer()
 }
 
+/** Whether what is asked and done about looks is about the backs of surfaces. */
+let seenFromBehind = false
+export function lookFromBehind(behind: boolean) {
+  seenFromBehind = behind
+}
+/** Says in an address which side is meant where it is not the one that is looked at. */
+function seen(sign: '?' | '&', behind: boolean | undefined): string {
+  return behind === undefined ? '' : `${sign}seen=${behind ? 'back' : 'front'}`
+}
+
 async function send<T>(
   method: string,
   path: string,
@@ -163,6 +175,7 @@ async function send<T>(
   if (method !== 'GET') headers['X-XSRF-TOKEN'] = csrfToken()
   if (version !== undefined) headers['If-Match'] = `"${version}"`
   const about = other ?? scheme
+  if (seenFromBehind && path.startsWith('/api/projects/')) headers['X-Side'] = 'back'
   if (about && path.startsWith('/api/projects/')) headers['X-Scheme'] = about
   const response = await reach(path, {
     method,
@@ -344,27 +357,38 @@ export const api = {
   /** Of a scheme that is not looked at. */
   stateOf: (id: string, other: string) =>
     send<ProjectState>('GET', `${project(id)}/state`, { scheme: other }),
-  why: (id: string, part: number, span: number) =>
-    send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}`),
+  why: (id: string, part: number, span: number, behind?: boolean) =>
+    send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}${seen('&', behind)}`),
   /** Where no spot is named, of the one that shows. */
+  outerAddress: (id: string, part: number) => `${project(id)}/parts/${part}/outer`,
+  lockParts: (id: string, version: number, parts: number[], on: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/parts/locked`, { version, body: { parts, on } }),
+  lookInto: (id: string, version: number, parts: number[], on: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/parts/looked-into`, { version, body: { parts, on } }),
   trial: (
     id: string,
     spot: Spot | null,
     region: { part: number; span: number },
     material: string,
-    steps = 0,
+    {
+      steps = 0,
+      side = null,
+      behind = false,
+    }: { steps?: number; side?: Sides | null; behind?: boolean } = {},
   ) =>
     send<Trial>(
       'GET',
       `${project(id)}/trial?part=${region.part}&span=${region.span}&material=${material}&steps=${steps}` +
+        (side ? `&side=${side}` : '') +
+        seen('&', behind) +
         (spot ? `&level=${spot.level}&target=${spot.target}` : ''),
     ),
-  preview: (id: string, part: number, span: number, values: Values) =>
-    send<Preview>('POST', `${project(id)}/preview`, {
+  preview: (id: string, part: number, span: number, values: Values, behind?: boolean) =>
+    send<Preview>('POST', `${project(id)}/preview${seen('?', behind)}`, {
       body: { part, span, only: null, here: null, values },
     }),
-  assign: (id: string, version: number, given: Schemas['Assignment']) =>
-    send<ProjectState>('POST', `${project(id)}/assignments`, { version, body: given }),
+  assign: (id: string, version: number, given: Schemas['Assignment'], behind?: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/assignments${seen('?', behind)}`, { version, body: given }),
   adjust: (
     id: string,
     version: number,
@@ -381,10 +405,10 @@ export const api = {
     send<ProjectState>('POST', `${project(id)}/meeting-edges`, { version, body: where }),
   copyMaterial: (id: string, version: number, material: string, copy: Schemas['NewCopy']) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/copies`, { version, body: copy }),
-  putOnTop: (id: string, version: number, level: Level, target: number, onTop: boolean) =>
-    send<ProjectState>('POST', `${project(id)}/on-top`, { version, body: { level, target, onTop } }),
-  asInBase: (id: string, version: number, spot: Spot) =>
-    send<ProjectState>('POST', `${project(id)}/as-in-base`, { version, body: spot }),
+  putOnTop: (id: string, version: number, spot: Spot, side: Sides, onTop: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/on-top`, { version, body: { ...spot, side, onTop } }),
+  asInBase: (id: string, version: number, spot: Spot, side: Sides) =>
+    send<ProjectState>('POST', `${project(id)}/as-in-base`, { version, body: { ...spot, side } }),
   takeOff: (id: string, version: number, from: Schemas['TakingOff']) =>
     send<ProjectState>('POST', `${project(id)}/taken-off`, { version, body: from }),
   replaceMaterial: (id: string, version: number, material: string, how: Schemas['Replacement']) =>

@@ -1,6 +1,8 @@
 import {
+  BackSide,
   Box3,
   DoubleSide,
+  FrontSide,
   Matrix4,
   Mesh,
   MeshPhysicalMaterial,
@@ -14,6 +16,7 @@ import {
   WebGLRenderer,
   type BufferGeometry,
   type DataTexture,
+  type Side,
 } from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { acceleratedRaycast } from 'three-mesh-bvh'
@@ -30,7 +33,7 @@ import { Outline } from './outline'
 import { readGeometry } from './geometry'
 import { LeafCover, type LeafLoader } from './leaves'
 import { PartShapes, type ShapeLoader } from './shapes'
-import { boxOf, firstHit } from './picking'
+import { boxOf, firstHit, isBehind } from './picking'
 import { PickedFaces } from './pickedFaces'
 import { PlainColours } from './plainColours'
 import { ScaleFigure } from './scaleFigure'
@@ -38,6 +41,7 @@ import { Sides } from './sides'
 import { Surfaces, type ImageLoader } from './surfaces'
 import { Reflections } from './reflections'
 import { backdrop, loadSurroundings } from './surroundings'
+import { TwoSided, type OuterLoader } from './twoSided'
 
 Mesh.prototype.raycast = acceleratedRaycast
 
@@ -47,9 +51,16 @@ export interface Region {
   span: number
 }
 
-/** A region, and which of its part's faces. */
+/** A region, which of its part's faces, and whether that is seen from behind. */
 export interface Place extends Region {
   face: number
+  behind: boolean
+}
+
+/** A region that shows something on its front, its back, or both. */
+export interface Reached extends Region {
+  front: boolean
+  back: boolean
 }
 
 /** How the stage is lit. Strength is a factor, turn in degrees, exposure in stops. */
@@ -80,12 +91,20 @@ export interface AssetLoader {
   ageing: AgeLoader
   leaves: LeafLoader
   shape: ShapeLoader
+  outer: OuterLoader
 }
 
-/** What a region shows until the next looks or the end of the trial. */
-interface Trial {
+/** What one side of a region shows. */
+interface Shown {
   physical: Physical
-  material: MeshPhysicalMaterial
+  mapping: string
+  painted: boolean
+}
+
+/** What a region shows until the next looks or the end of the trial; null for what it shows otherwise. */
+interface Trial {
+  front: Shown | null
+  back: Shown | null
 }
 
 const BACKDROP_TOP = 0.6 + 0.04 // scene-linear; the tone curve takes 0.04 off, leaving about L* 82
@@ -126,6 +145,7 @@ export class Stage {
   private readonly figure = new ScaleFigure()
   private readonly picked = new PickedFaces()
   private readonly handles = new PlaceHandles()
+  private readonly sided: TwoSided
   private readonly geometries = new Map<string, Promise<BufferGeometry>>()
   /** Parts that are not seen, that can't be picked, that belong to the surroundings, and on which all else stands. */
   private hidden = new Set<number>()
@@ -214,8 +234,14 @@ export class Stage {
       },
       (e) => this.handlers.problem?.(e),
     )
+    this.sided = new TwoSided(
+      assets.outer,
+      (change) => this.busy(change),
+      () => this.applyLooks(),
+      (e) => this.handlers.problem?.(e),
+    )
     this.scene.background = backdrop(BACKDROP_TOP, BACKDROP_BOTTOM)
-    this.model.add(this.batches.root, this.leaves.root)
+    this.model.add(this.batches.root, this.leaves.root, this.sided.root)
     this.scene.add(this.model, this.shadow.plane, this.figure.root)
     this.raycaster.firstHitOnly = true
     this.controls = new OrbitControls(this.camera, this.renderer.domElement)
@@ -291,6 +317,7 @@ export class Stage {
   /** Takes in which models are hidden, locked or surroundings; shapes and places are as they were. */
   arrange(scene: Scene): void {
     this.sort(scene)
+    this.applyLooks()
     this.isolate(this.isolated ? [...this.isolated] : null)
   }
 
@@ -307,6 +334,7 @@ export class Stage {
     this.locked = those((m) => m.locked)
     this.aside = those((m) => m.belonging === 'SURROUNDINGS')
     this.floor = those((m) => m.floor)
+    this.sided.look(new Set(scene.parts.filter((p) => p.lookedInto).map((p) => p.index)))
     for (const mesh of this.parts) mesh.renderOrder = this.floor.has(mesh.userData['part']) ? -2 : 0
   }
 
@@ -469,17 +497,11 @@ export class Stage {
   }
 
   /** Shows other numbers on some regions until the next `setLooks` or `endTrial`. */
-  tryOn(regions: Region[], physical: Physical, mapping: string): void {
+  tryOn(regions: Reached[], physical: Physical, mapping: string): void {
     this.trials.clear()
-    for (const r of regions) {
-      const material = this.surfaces.get(
-        physical,
-        mapping,
-        false,
-        this.fieldsOf(this.parts[r.part], physical),
-      )
-      this.trials.set(`${r.part}/${r.span}`, { physical, material })
-    }
+    const tried = { physical, mapping, painted: false }
+    for (const r of regions)
+      this.trials.set(`${r.part}/${r.span}`, { front: r.front ? tried : null, back: r.back ? tried : null })
     this.applyLooks()
     this.keepMoving()
   }
@@ -501,24 +523,51 @@ export class Stage {
 
   private applyLooks(): void {
     this.wearShapes()
-    const used = new Set([...this.trials.values()].map((t) => t.material))
+    const used = new Set<MeshPhysicalMaterial>()
     for (const r of this.regions) {
-      const look = this.looks[r.look]
       const mesh = this.parts[r.part]
-      if (!look || !mesh) continue
-      const painted = look.from === null && mesh.geometry.hasAttribute('color')
-      const own = this.surfaces.get(look.physical, look.mapping, painted, this.fieldsOf(mesh, look.physical))
-      used.add(own)
+      const own = this.shownOf(mesh, r.look)
+      if (!own || !mesh) continue
+      const ownBack = r.back === null ? own : this.shownOf(mesh, r.back)
+      const trial = this.trials.get(`${r.part}/${r.span}`)
+      const front = trial?.front ?? own
+      const back = trial?.back ?? ownBack
+      const isTwo = front !== back || this.sided.isLookedInto(mesh)
+      for (const kept of trial ? [own, ownBack] : [])
+        if (kept) used.add(this.surfaceOf(mesh, kept, DoubleSide))
       const worn = (mesh.userData['worn'] ??= []) as MeshPhysicalMaterial[]
-      const wanted = this.trials.get(`${r.part}/${r.span}`)?.material ?? own
-      const before = worn[r.span]
-      const shown = !before || this.surfaces.isWhole(wanted) ? wanted : before // until its pictures are there
-      worn[r.span] = shown
-      used.add(shown)
+      const behind = (mesh.userData['behind'] ??= []) as (MeshPhysicalMaterial | undefined)[]
+      this.wear(worn, r.span, this.surfaceOf(mesh, front, isTwo ? FrontSide : DoubleSide), used)
+      if (isTwo && back) this.wear(behind, r.span, this.surfaceOf(mesh, back, BackSide), used)
+      else behind[r.span] = undefined
     }
     this.surfaces.keepOnly(used)
     this.place()
     this.invalidate()
+  }
+
+  private shownOf(mesh: PartMesh | undefined, index: number): Shown | null {
+    const look = this.looks[index]
+    if (!look || !mesh) return null
+    const painted = look.from === null && mesh.geometry.hasAttribute('color')
+    return { physical: look.physical, mapping: look.mapping, painted }
+  }
+
+  private surfaceOf(mesh: PartMesh, { physical, mapping, painted }: Shown, side: Side): MeshPhysicalMaterial {
+    return this.surfaces.get(physical, mapping, painted, this.fieldsOf(mesh, physical), side)
+  }
+
+  /** A span wears what is wanted once its pictures are there, and what it wore until then. */
+  private wear(
+    worn: (MeshPhysicalMaterial | undefined)[],
+    span: number,
+    wanted: MeshPhysicalMaterial,
+    used: Set<MeshPhysicalMaterial>,
+  ): void {
+    const before = worn[span]
+    const shown = before?.side !== wanted.side || this.surfaces.isWhole(wanted) ? wanted : before
+    worn[span] = shown
+    used.add(shown)
   }
 
   /** Has parts take the shapes that their looks ask for; looks that are only tried on leave them as they are. */
@@ -552,7 +601,8 @@ export class Stage {
   /** Has leaves grow where looks say so. */
   private grow(): void {
     const grown = this.regions.flatMap((r) => {
-      const physical = this.trials.get(`${r.part}/${r.span}`)?.physical ?? this.looks[r.look]?.physical
+      const tried = this.trials.get(`${r.part}/${r.span}`)?.front
+      const physical = tried?.physical ?? this.looks[r.look]?.physical
       const foliage = physical?.beyond.leaves
       const mesh = this.parts[r.part]
       return foliage && mesh ? [{ part: r.part, span: r.span, foliage, visible: mesh.visible }] : []
@@ -580,15 +630,26 @@ export class Stage {
   private place(): void {
     const apart = new Set<PartMesh>()
     const worn = new Map<PartMesh, MeshPhysicalMaterial[]>()
+    const sided: PartMesh[] = []
     for (const mesh of this.parts) {
       if (!mesh?.visible) continue
+      const behind = (mesh.userData['behind'] ?? []) as (MeshPhysicalMaterial | undefined)[]
+      if (behind.some(Boolean)) {
+        sided.push(mesh)
+        continue
+      }
       worn.set(mesh, mesh.userData['worn'] as MeshPhysicalMaterial[])
       if (this.isAlone(mesh) || worn.get(mesh)?.some(isClear)) apart.add(mesh)
     }
     for (const mesh of this.parts) {
       if (!mesh) continue
       const alone = this.isAlone(mesh)
-      mesh.material = (worn.get(mesh) ?? []).map((m) => (alone || isClear(m) ? m : this.elsewhere))
+      const isSided = sided.includes(mesh)
+      const wears =
+        (isSided
+          ? (mesh.userData['worn'] as MeshPhysicalMaterial[]).map(() => this.elsewhere)
+          : worn.get(mesh)) ?? []
+      mesh.material = wears.map((m) => (alone || isClear(m) ? m : this.elsewhere))
       if (apart.has(mesh)) this.model.add(mesh)
       else this.model.remove(mesh)
     }
@@ -597,6 +658,7 @@ export class Stage {
       const material = mesh && !this.isAlone(mesh) && worn.get(mesh)?.[span]
       return material && !isClear(material) ? material : null
     })
+    this.sided.arrange(sided)
     this.glass.arrange([...apart])
     this.grow()
   }
@@ -751,7 +813,14 @@ export class Stage {
   at(clientX: number, clientY: number): Place | null {
     const start = performance.now()
     if (!this.aim({ clientX, clientY })) return null
-    const hit = firstHit(this.raycaster, this.parts, this.boxes, (part) => !this.locked.has(part))
+    const { direction } = this.raycaster.ray
+    const hit = firstHit(
+      this.raycaster,
+      this.parts,
+      this.boxes,
+      (part) => !this.locked.has(part),
+      (h) => !this.sided.isLookedThrough(h.object, h.faceIndex ?? 0, isBehind(h, direction)),
+    )
     this.element.dataset['picking'] = `${(performance.now() - start).toFixed(1)} ms`
     if (!hit) return null
     const faces = hit.object.geometry.userData['faces'] as Uint32Array
@@ -759,6 +828,7 @@ export class Stage {
       part: hit.object.userData['part'] as number,
       span: hit.face?.materialIndex ?? 0,
       face: faces[hit.faceIndex ?? 0] ?? 0,
+      behind: isBehind(hit, direction),
     }
   }
 
@@ -863,11 +933,13 @@ export class Stage {
 
   private drawLit(): void {
     const lit = [...this.lit.keys()].map((p) => this.parts[p]).filter((m): m is PartMesh => !!m?.visible)
-    const copies = copiesOf(lit, (mesh) => {
-      const worn = (mesh.userData['worn'] ?? []) as MeshPhysicalMaterial[]
+    const dressed = (key: 'worn' | 'behind') => (mesh: PartMesh) => {
+      const worn = (mesh.userData[key] ?? []) as (MeshPhysicalMaterial | undefined)[]
       const spans = this.lit.get(mesh.userData['part'])
-      return worn.map((m, span) => (spans?.has(span) ? m : this.elsewhere))
-    })
+      return worn.map((m, span) => (m && spans?.has(span) ? m : this.elsewhere))
+    }
+    const copies = copiesOf(lit, dressed('worn'))
+    copies.add(...copiesOf(lit, dressed('behind')).children)
     copies.environment = this.scene.environment
     copies.environmentIntensity = this.scene.environmentIntensity
     copies.environmentRotation.copy(this.scene.environmentRotation)

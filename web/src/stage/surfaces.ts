@@ -11,6 +11,7 @@ import {
   SRGBColorSpace,
   TextureSource,
   Texture,
+  type Side,
 } from 'three'
 import type { Reflections } from './reflections'
 import { setAge, setBeyond, setTone } from './shading'
@@ -64,18 +65,21 @@ export class Surfaces {
    * The shared material for a look; the same numbers give the same material.
    *
    * @param fields how readily the part that it is for ages; null to look new
+   * @param side   which side of a surface it is for
    */
   get(
     physical: Physical,
     mapping: string,
     painted = false,
     fields: Texture | null = null,
+    side: Side = DoubleSide,
   ): MeshPhysicalMaterial {
-    const key = mapping + String(painted) + (fields?.uuid ?? '') + JSON.stringify(physical)
+    const key = mapping + String(painted) + String(side) + (fields?.uuid ?? '') + JSON.stringify(physical)
     let material = this.materials.get(key)
     if (!material) {
       material = new MeshPhysicalMaterial()
       this.write(material, physical, mapping)
+      material.side = side
       material.vertexColors = painted
       setAge(material, physical, fields)
       this.materials.set(key, material)
@@ -122,7 +126,6 @@ export class Surfaces {
     m.iridescenceThicknessMinimum = p.iridescenceThickness
     m.iridescenceThicknessMaximum = p.iridescenceThickness
     m.anisotropy = p.anisotropy
-    m.side = DoubleSide
     m.diffuseRoughness = p.beyond.diffuseRoughness
     setBeyond(m, p)
     this.reflections?.wear(m, p.beyond.reflected ?? null)

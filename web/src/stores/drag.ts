@@ -21,6 +21,8 @@ export const useDrag = defineStore('drag', () => {
   const narrow = ref(false)
   /** Levels narrower than the one that shows; broader where it is below 0. */
   const steps = ref(0)
+  /** Whether the chip is for the side alone that is under the cursor. */
+  const oneSide = ref(false)
   let onDrop: (() => void) | null = null
   /** The drawer that the chip is over, if any takes it. */
   const over = ref('')
@@ -64,6 +66,11 @@ export const useDrag = defineStore('drag', () => {
         e.preventDefault()
         step(e.key === 'ArrowUp' ? -1 : 1)
       }
+      if (e.type === 'keydown' && carries.value && e.code === 'KeyS' && !e.repeat) {
+        e.preventDefault()
+        e.stopPropagation()
+        oneSide.value = !oneSide.value
+      }
       if (e.key === 'Shift') narrow.value = e.type === 'keydown'
     }
     const up = () => {
@@ -77,6 +84,7 @@ export const useDrag = defineStore('drag', () => {
       picture.value = ''
       over.value = ''
       steps.value = 0
+      oneSide.value = false
       window.removeEventListener('wheel', wheel, { capture: true })
       window.removeEventListener('selectstart', keepFromSelecting)
       window.removeEventListener('pointermove', move)
@@ -118,6 +126,7 @@ export const useDrag = defineStore('drag', () => {
     y,
     narrow,
     steps,
+    oneSide,
     over,
     press,
     pressColour,

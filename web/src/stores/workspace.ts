@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import {
   api,
   lookAtScheme,
+  lookFromBehind,
   Refusal,
   type Controls,
   type Level,
@@ -12,12 +13,13 @@ import {
   type ProjectState,
   type Scene,
   type SchemeWire,
+  type Sides,
   type Spot,
   type Substance,
   type Values,
   type Why,
 } from '../api/client'
-import type { Light, Region } from '../stage/Stage'
+import type { Light, Reached, Region } from '../stage/Stage'
 
 export type Step = 'prepare' | 'assign' | 'light' | 'picture'
 
@@ -62,6 +64,14 @@ export const useWorkspace = defineStore('workspace', () => {
   /** A look that was copied. */
   const copied = ref<{ material: string; mapping: Mapped } | null>(null)
   const selection = ref<Region[]>([])
+  /** For which of their sides things are given looks, where that is said; BOTH for those that what shows is for. */
+  const sides = ref<Sides>('BOTH')
+  /** Whether the selection was met from behind. */
+  const metBehind = ref(false)
+  /** Whether the card is about backs. */
+  const behind = computed(() => sides.value === 'BACK' || (sides.value === 'BOTH' && metBehind.value))
+  watch(behind, lookFromBehind, { flush: 'sync' })
+  watch(behind, () => void readStrata())
   const chosen = ref<string | null>(null)
   const applying = ref(false)
   /** Whether what gets a material stays made of what it is made of. */
@@ -118,7 +128,7 @@ export const useWorkspace = defineStore('workspace', () => {
     return all
   })
   const lookIndex = computed(
-    () => new Map((state.value?.regions ?? []).map((r) => [`${r.part}/${r.span}`, r.look])),
+    () => new Map((state.value?.regions ?? []).map((r) => [`${r.part}/${r.span}`, r])),
   )
 
   /** The models that are only seen with the design. */
@@ -129,20 +139,26 @@ export const useWorkspace = defineStore('workspace', () => {
   /** Parts that are designed. */
   const design = computed(() => (scene.value?.parts ?? []).filter((p) => !surroundings.value.has(p.model)))
 
-  function lookOf(region: Region): Look | null {
-    const index = lookIndex.value.get(`${region.part}/${region.span}`)
-    return index === undefined ? null : (state.value?.looks[index] ?? null)
+  /** What a region shows on its front, or on its back. */
+  function lookOf(region: Region, ofBack = false): Look | null {
+    const at = lookIndex.value.get(`${region.part}/${region.span}`)
+    return at ? (state.value?.looks[(ofBack ? at.back : null) ?? at.look] ?? null) : null
   }
 
-  function materialOf(region: Region): Material | null {
-    const material = lookOf(region)?.material
+  function materialOf(region: Region, ofBack = false): Material | null {
+    const material = lookOf(region, ofBack)?.material
     return material ? (materials.value.get(material) ?? null) : null
   }
 
-  /** Every region that shows the same material as this one. */
-  function sharing(region: Region): Region[] {
-    const material = lookOf(region)?.material
-    return (state.value?.regions ?? []).filter((r) => state.value?.looks[r.look]?.material === material)
+  /** Every region that shows the same material as this one, and on which of its sides. */
+  function sharing(region: Region, ofBack = false): Reached[] {
+    const material = lookOf(region, ofBack)?.material
+    const looks = state.value?.looks ?? []
+    return (state.value?.regions ?? []).flatMap(({ part, span, look, back }) => {
+      const inFront = looks[look]?.material === material
+      const inBack = looks[back ?? look]?.material === material
+      return inFront || inBack ? [{ part, span, front: inFront, back: inBack }] : []
+    })
   }
 
   /** What a spot is called where its level alone does not say. */
@@ -269,8 +285,11 @@ export const useWorkspace = defineStore('workspace', () => {
     if (current.value === region) why.value = read
   }
 
-  function select(regions: Region[]) {
+  /** @param fromBehind whether they were met from behind */
+  function select(regions: Region[], fromBehind = false) {
     climbed = []
+    sides.value = 'BOTH'
+    metBehind.value = fromBehind
     choose(regions)
   }
 
@@ -367,7 +386,7 @@ export const useWorkspace = defineStore('workspace', () => {
    * @param where a spot; or regions, each at the level named or, without one, at the one that shows
    */
   async function assign(
-    where: Spot | { level: Level | null; regions: Region[] },
+    where: (Spot | { level: Level | null; regions: Region[] }) & { side?: Sides | null; behind?: boolean },
     material: string | null,
     mapping: 'metric' | 'model' | null = null,
   ) {
@@ -377,13 +396,14 @@ export const useWorkspace = defineStore('workspace', () => {
     const given = {
       level: where.level,
       targets: spot ? [spot.target] : null,
+      side: where.side === undefined ? (sides.value === 'BOTH' ? null : sides.value) : where.side,
       regions: spot ? null : regions.map(({ part, span }) => ({ part, span })),
       material,
       mapping,
       lookOnly: lookOnly.value,
       schemes: goesTo.value.length > 0 ? goesTo.value : null,
     }
-    const done = await run((v) => api.assign(id.value, v, given))
+    const done = await run((v) => api.assign(id.value, v, given, where.behind))
     if (!done || !before || state.value === before) return
     const name = material ? (materials.value.get(material)?.name ?? 'Material') : 'Taken off'
     const alone = material && lookOnly.value ? ', the look alone' : ''
@@ -397,24 +417,25 @@ export const useWorkspace = defineStore('workspace', () => {
 
   /** How many parts show another material than they did. */
   function changedParts(before: ProjectState): number {
-    const shown = new Map(before.regions.map((r) => [`${r.part}/${r.span}`, before.looks[r.look]?.material]))
-    const other = (state.value?.regions ?? []).filter(
-      (r) => state.value?.looks[r.look]?.material !== shown.get(`${r.part}/${r.span}`),
-    )
+    const worn = (of: ProjectState, r: ProjectState['regions'][number]) =>
+      `${of.looks[r.look]?.material} ${of.looks[r.back ?? r.look]?.material}`
+    const shown = new Map(before.regions.map((r) => [`${r.part}/${r.span}`, worn(before, r)]))
+    const now = state.value
+    const other = (now?.regions ?? []).filter((r) => now && worn(now, r) !== shown.get(`${r.part}/${r.span}`))
     return new Set(other.map((r) => r.part)).size
   }
 
   /** Says what hides a material where it was put, if it is hidden there. */
   function hiddenAt(region: Region, material: string): string {
-    const shown = materialOf(region)
+    const shown = materialOf(region, behind.value)
     if (!shown || shown.id === material || shown.origin === material) return ''
     if (goesTo.value.length > 0 && !goesTo.value.includes(state.value?.scheme ?? '')) return ''
-    return ` · hidden here by the ${lookOf(region)?.from ?? 'file'}’s own look`
+    return ` · hidden here by the ${lookOf(region, behind.value)?.from ?? 'file'}’s own look`
   }
 
   /** Takes the look of a region up, to be put on others by clicks. */
-  function pickUp(region: Region, withMapping: boolean) {
-    const look = lookOf(region)
+  function pickUp(region: Region, withMapping: boolean, ofBack = false) {
+    const look = lookOf(region, ofBack)
     if (!look?.material) {
       tell('Nothing to pick up: it is plain grey.')
       return
@@ -430,7 +451,7 @@ export const useWorkspace = defineStore('workspace', () => {
   }
 
   function copyLook() {
-    const look = current.value && lookOf(current.value)
+    const look = current.value && lookOf(current.value, behind.value)
     if (!look?.material) return
     copied.value = { material: look.material, mapping: mappingOf(look) }
     tell(`Copied the look of ${scene.value?.parts[current.value?.part ?? 0]?.name ?? 'it'}`)
@@ -513,6 +534,9 @@ export const useWorkspace = defineStore('workspace', () => {
     pasteLook,
     spotName,
     selection,
+    sides,
+    metBehind,
+    behind,
     chosen,
     applying,
     isolated,

@@ -19,6 +19,8 @@ import PictureFor from './PictureFor.vue'
 import ReliefControl from './ReliefControl.vue'
 import CandidateRow from './CandidateRow.vue'
 import GoesTo from './GoesTo.vue'
+import KeepRow from './KeepRow.vue'
+import SidesRow from './SidesRow.vue'
 import StrataBars from './StrataBars.vue'
 import SuitsFold from './SuitsFold.vue'
 import TakeOver from './TakeOver.vue'
@@ -59,10 +61,10 @@ const group = computed(() => {
   const index = part.value?.group ?? -1
   return index < 0 ? '' : (workspace.scene?.groups[index]?.name ?? '')
 })
-const look = computed(() => (region.value ? workspace.lookOf(region.value) : null))
+const look = computed(() => (region.value ? workspace.lookOf(region.value, workspace.behind) : null))
 const sharing = computed(() => {
   const at = region.value
-  return at ? new Set(workspace.sharing(at).map((r) => r.part)).size : 0
+  return at ? new Set(workspace.sharing(at, workspace.behind).map((r) => r.part)).size : 0
 })
 watch([region, () => workspace.scheme?.id], () => {
   onlyThese.value = false
@@ -180,21 +182,21 @@ function give(s: Stratum) {
 function where(s: Stratum) {
   const level = s.level as Level
   return level === 'group' || chosen.value.length < 2
-    ? { level, target: s.target }
+    ? { level, target: s.target, side: s.side }
     : { level, regions: workspace.selection }
 }
 function spot(s: Stratum): Spot {
   return { level: s.level as Level, target: s.target }
 }
 function asInBase(s: Stratum) {
-  void workspace.run((v) => api.asInBase(workspace.id, v, spot(s)))
+  void workspace.run((v) => api.asInBase(workspace.id, v, spot(s), s.side))
 }
 function takeOff(extent: 'LADDER' | 'MATERIAL') {
   const at = region.value
   if (at) void workspace.run((v) => api.takeOff(workspace.id, v, { part: at.part, span: at.span, extent }))
 }
 function putOnTop(s: Stratum) {
-  void workspace.run((v) => api.putOnTop(workspace.id, v, spot(s).level, s.target, !s.onTop))
+  void workspace.run((v) => api.putOnTop(workspace.id, v, spot(s), s.side, !s.onTop))
 }
 function useNear(id: string) {
   if (region.value) void workspace.assign({ level: null, regions: workspace.selection }, id)
@@ -224,11 +226,15 @@ onBeforeUnmount(() => {
       </p>
     </div>
     <template v-else>
-      <h1 class="title">{{ part.name }}</h1>
+      <header class="head">
+        <h1 class="title">{{ part.name }}</h1>
+        <KeepRow :parts="chosen" />
+      </header>
       <p class="soft small">
         <template v-if="group">in {{ group }} · </template>{{ size }}
         <template v-if="chosen.length > 1"> · {{ chosen.length }} parts selected</template>
       </p>
+      <SidesRow />
       <StrataBars
         :why="workspace.why"
         :arrived="look?.from === null"
@@ -334,6 +340,12 @@ onBeforeUnmount(() => {
 </template>
 
 <style scoped>
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 8px;
+}
 .empty {
   display: grid;
   gap: 8px;

@@ -1,6 +1,6 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
 import { api, type Material, type Physical, type Preview, type Values } from '../../api/client'
-import type { Region } from '../../stage/Stage'
+import type { Reached, Region } from '../../stage/Stage'
 import { stageHandle } from '../../stores/stageHandle'
 import { useWorkspace } from '../../stores/workspace'
 
@@ -34,7 +34,9 @@ export function useAdjustment(
   let asking = false
   let round = 0
 
-  const stored = computed<Material | null>(() => (region.value ? workspace.materialOf(region.value) : null))
+  const stored = computed<Material | null>(() =>
+    region.value ? workspace.materialOf(region.value, workspace.behind) : null,
+  )
   const material = computed<Material | null>(() => tried.value?.material ?? stored.value)
 
   watch(
@@ -60,9 +62,13 @@ export function useAdjustment(
     return !!b && !!m && (JSON.stringify(b.whole) !== JSON.stringify(m.whole) || b.kind !== m.kind)
   })
 
-  function reach(at: Region): Region[] {
-    const all = workspace.sharing(at)
+  function reach(at: Region): Reached[] {
+    const all = workspace.sharing(at, workspace.behind)
     return only.value ? all.filter((r) => only.value?.includes(r.part)) : all
+  }
+
+  function mappingAt(at: Region): string {
+    return workspace.lookOf(at, workspace.behind)?.mapping ?? 'metric'
   }
 
   /** Shows values without sending them. */
@@ -86,7 +92,7 @@ export function useAdjustment(
       if (mine !== round || !preview) break
       tried.value = preview
       limit.value = preview.limit
-      stageHandle.value?.tryOn(reach(at), preview.physical, workspace.lookOf(at)?.mapping ?? 'metric')
+      stageHandle.value?.tryOn(reach(at), preview.physical, mappingAt(at))
     }
     asking = false
   }
@@ -126,7 +132,7 @@ export function useAdjustment(
     if (!at || !b || !hasChanged.value || showsBefore.value) return
     workspace.adjusting = true
     showsBefore.value = true
-    stageHandle.value?.tryOn(workspace.sharing(at), b.physical, workspace.lookOf(at)?.mapping ?? 'metric')
+    stageHandle.value?.tryOn(workspace.sharing(at, workspace.behind), b.physical, mappingAt(at))
   }
 
   /** Everything as it was when the material came onto the card, in one step. */
@@ -139,7 +145,7 @@ export function useAdjustment(
   function keep() {
     const at = region.value
     const m = stored.value
-    const look = at ? workspace.lookOf(at) : null
+    const look = at ? workspace.lookOf(at, workspace.behind) : null
     beginning.value = m && look ? { id: m.id, whole: m.whole, kind: m.kind, physical: look.physical } : null
   }
 

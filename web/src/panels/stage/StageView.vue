@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiEyeOutline, mdiFitToScreenOutline, mdiLayersOutline } from '@mdi/js'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
-import { api, bytesAt, type Scene, type Spot, type Trial, type Why } from '../../api/client'
+import { api, bytesAt, type Level, type Scene, type Spot, type Trial, type Why } from '../../api/client'
 import type { Pulled } from '../../stage/placeHandles'
 import { Stage, type Place, type Region } from '../../stage/Stage'
 import { loadImage } from '../../stage/surfaces'
@@ -18,7 +18,7 @@ const element = ref<HTMLElement | null>(null)
 const failed = ref('')
 /** How many parts' ages are still on their way. */
 const ageing = ref(0)
-const hovered = shallowRef<Region | null>(null)
+const hovered = shallowRef<Place | null>(null)
 let trial = 0
 const id = workspace.id // the project is closed before this view is gone
 
@@ -40,6 +40,7 @@ function begin() {
       ageing: (part, corrodes) => bytesAt(api.ageingAddress(id, part, corrodes)),
       leaves: (part, span, size) => bytesAt(api.leavesAddress(id, part, span, size)),
       shape: (part) => bytesAt(api.shapeAddress(id, part)),
+      outer: (part) => bytesAt(api.outerAddress(id, part)),
     })
     stage.on('pick', pick)
     stage.on('pull', pull)
@@ -225,8 +226,9 @@ function pick(region: Place | null, event: PointerEvent) {
   }
   if (workspace.applying && region && workspace.chosen) {
     const mapping = event.altKey ? null : workspace.pickedMapping
-    const level = event.shiftKey ? 'part' : null
-    void workspace.assign({ level, regions: [region] }, workspace.chosen, mapping)
+    const level: Level | null = event.shiftKey ? 'part' : null
+    const where = { level, regions: [region], side: null, behind: region.behind }
+    void workspace.assign(where, workspace.chosen, mapping)
     return
   }
   if (region) workspace.aside = null
@@ -234,7 +236,7 @@ function pick(region: Place | null, event: PointerEvent) {
   else if (event.shiftKey || event.ctrlKey || event.metaKey) {
     const without = workspace.selection.filter((r) => r.part !== region.part)
     workspace.select(without.length < workspace.selection.length ? without : [...workspace.selection, region])
-  } else workspace.select([region])
+  } else workspace.select([region], region.behind)
 }
 
 /** Keeps the first picture once everything has come. */
@@ -258,16 +260,16 @@ function keepThumbnail() {
 /** More steps than there are levels: to the narrowest one. */
 const NARROWEST = 99
 /** Where letting go would put the chip that is carried, and what would come of it. */
-const aim = shallowRef<{ region: Region; trial: Trial } | null>(null)
+const aim = shallowRef<{ region: Place; trial: Trial } | null>(null)
 const tag = computed(() => {
   const at = hovered.value
   if (!at) return ''
   const name = workspace.scene?.parts[at.part]?.name ?? ''
   if (drag.colour) {
-    const sharing = new Set(workspace.sharing(at).map((r) => r.part)).size
+    const sharing = new Set(workspace.sharing(at, at.behind).map((r) => r.part)).size
     return drag.narrow
       ? `part · ${name}`
-      : `${workspace.materialOf(at)?.name ?? name} · ${counted(sharing, 'part')}`
+      : `${workspace.materialOf(at, at.behind)?.name ?? name} · ${counted(sharing, 'part')}`
   }
   const trial = aim.value?.region === at ? aim.value.trial : null
   if (!trial) return ''
@@ -275,6 +277,8 @@ const tag = computed(() => {
     trial.level === 'part'
       ? `part · ${name}`
       : `${trial.level}${trial.name ? ` ${trial.name}` : ''} · ${counted(trial.parts, 'part')}`
+  if (trial.locked) return `${name} is locked`
+  const side = trial.side === 'BOTH' ? '' : trial.side === 'BACK' ? ' · back alone' : ' · front alone'
   const kept = trial.hidden > 0 ? ` · ${trial.hidden} keep their own` : ''
   const hidden = trial.hiddenBy
     ? ` · hidden here by the ${trial.hiddenBy}’s own: it would show on the ${trial.hiddenBy}`
@@ -282,24 +286,25 @@ const tag = computed(() => {
   const letters = workspace.schemes.filter((s) => workspace.goesTo.includes(s.id)).map((s) => s.letter)
   const goes = letters.length > 0 ? ` · into ${letters.join(', ')}` : ''
   const also = trial.alsoIn.length > 0 ? ` · also in ${trial.alsoIn.join(', ')}` : ''
-  return what + kept + hidden + goes + also
+  return what + side + kept + hidden + goes + also
 })
 /** The colour of what lies under the cursor, changed to the one that is carried; all else stays. */
 const recoloured = computed(() => {
   const at = hovered.value
   if (!at || !drag.colour) return null
-  return { [workspace.materialOf(at)?.colourParameter ?? 'base_color']: drag.colour.linear }
+  return { [workspace.materialOf(at, at.behind)?.colourParameter ?? 'base_color']: drag.colour.linear }
 })
 
 watch(
   () => [drag.carries, drag.x, drag.y] as const,
   ([carries]) => {
     const under = carries ? (stageHandle.value?.at(drag.x, drag.y) ?? null) : null
-    const same = under?.part === hovered.value?.part && under?.span === hovered.value?.span
+    const was = hovered.value
+    const same = under?.part === was?.part && under?.span === was?.span && under?.behind === was?.behind
     if (!same) hovered.value = under
   },
 )
-watch([hovered, () => drag.narrow, () => drag.steps, () => drag.carries], async () => {
+watch([hovered, () => drag.narrow, () => drag.steps, () => drag.oneSide, () => drag.carries], async () => {
   const mine = ++trial
   const region = hovered.value
   if (!region || !drag.carries) {
@@ -308,14 +313,33 @@ watch([hovered, () => drag.narrow, () => drag.steps, () => drag.carries], async 
   }
   try {
     if (recoloured.value) {
-      const { physical } = await api.preview(workspace.id, region.part, region.span, recoloured.value)
-      const spans = workspace.scene?.parts[region.part]?.sets.map((_, span) => ({ part: region.part, span }))
-      const reached = drag.narrow ? (spans ?? []) : workspace.sharing(region)
+      const { physical } = await api.preview(
+        workspace.id,
+        region.part,
+        region.span,
+        recoloured.value,
+        region.behind,
+      )
+      const spans = workspace.scene?.parts[region.part]?.sets.map((_, span) => ({
+        part: region.part,
+        span,
+        front: true,
+        back: true,
+      }))
+      const reached = drag.narrow ? (spans ?? []) : workspace.sharing(region, region.behind)
       if (mine === trial)
-        stageHandle.value?.tryOn(reached, physical, workspace.lookOf(region)?.mapping ?? 'metric')
+        stageHandle.value?.tryOn(
+          reached,
+          physical,
+          workspace.lookOf(region, region.behind)?.mapping ?? 'metric',
+        )
     } else if (drag.material) {
       const steps = drag.narrow ? NARROWEST : drag.steps
-      const aimed = await api.trial(workspace.id, null, region, drag.material.id, steps)
+      const aimed = await api.trial(workspace.id, null, region, drag.material.id, {
+        steps,
+        side: sideAt(region),
+        behind: region.behind,
+      })
       if (mine !== trial) return
       aim.value = { region, trial: aimed }
       stageHandle.value?.tryOn(aimed.reached, aimed.look.physical, aimed.look.mapping)
@@ -324,6 +348,11 @@ watch([hovered, () => drag.narrow, () => drag.steps, () => drag.carries], async 
     workspace.report(e)
   }
 })
+
+/** The side alone that is under the cursor, where that is asked for. */
+function sideAt(region: Place): 'FRONT' | 'BACK' | null {
+  return drag.oneSide ? (region.behind ? 'BACK' : 'FRONT') : null
+}
 
 /** While what was let go is on its way, the stage goes on showing it. */
 let letGo = false
@@ -339,12 +368,13 @@ async function drop() {
   const level = drag.narrow ? 'part' : null
   trial++
   letGo = true
-  workspace.select([region])
+  const side = sideAt(region)
+  workspace.select([region], region.behind)
   if (values) await workspace.adjust(region, only, values)
   if (material) {
     workspace.chosen = material.id
     workspace.picked = null
-    await workspace.assign(aimed ? spotOf(aimed) : { level, regions: [region] }, material.id)
+    await workspace.assign({ ...(aimed ? spotOf(aimed) : { level, regions: [region] }), side }, material.id)
   }
   letGo = false
   if (!drag.carries) stageHandle.value?.endTrial()
@@ -370,7 +400,11 @@ async function explain() {
     return
   }
   try {
-    explained.value = { ...at, region, why: await api.why(workspace.id, region.part, region.span) }
+    explained.value = {
+      ...at,
+      region,
+      why: await api.why(workspace.id, region.part, region.span, region.behind),
+    }
   } catch (e) {
     workspace.report(e)
   }
@@ -385,7 +419,7 @@ function pickUp() {
   const at = cursor.value
   const under = at ? (stageHandle.value?.at(at.x, at.y) ?? null) : null
   const region = under ?? workspace.current
-  if (region) workspace.pickUp(region, true)
+  if (region) workspace.pickUp(region, true, under ? under.behind : workspace.behind)
   else workspace.tell('Hold the cursor over a part, then press Q.')
 }
 
@@ -456,7 +490,8 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
         over <b>{{ workspace.scene?.parts[hovered.part]?.name }}</b>
         <span class="soft small">
           let go to {{ drag.colour ? 'give it this colour alone' : 'apply' }} · Shift: only the part
-          <template v-if="!drag.colour"> · wheel or ↑ ↓: broader, narrower</template> · Esc: leave it
+          <template v-if="!drag.colour"> · wheel or ↑ ↓: broader, narrower · S: one side</template> · Esc:
+          leave it
         </span>
       </template>
       <span v-else class="soft small">carry it onto the model</span>

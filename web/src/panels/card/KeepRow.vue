@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { mdiHomeSearchOutline, mdiLockOpenVariantOutline, mdiLockOutline } from '@mdi/js'
+import { computed } from 'vue'
+import { api } from '../../api/client'
+import { counted, useWorkspace } from '../../stores/workspace'
+
+/** Whether what is selected keeps its look whatever is given around it, and whether one looks through it from outside. */
+const props = defineProps<{ parts: number[] }>()
+const workspace = useWorkspace()
+const chosen = computed(() => props.parts.flatMap((p) => workspace.scene?.parts[p] ?? []))
+const locked = computed(() => chosen.value.length > 0 && chosen.value.every((p) => p.locked))
+const open = computed(() => chosen.value.length > 0 && chosen.value.every((p) => p.lookedInto))
+
+async function lock() {
+  const on = !locked.value
+  if (await workspace.run((v) => api.lockParts(workspace.id, v, props.parts, on)))
+    workspace.tell(
+      on
+        ? `${counted(props.parts.length, 'part')} locked: what is given around ${props.parts.length > 1 ? 'them' : 'it'} passes by`
+        : `${counted(props.parts.length, 'part')} unlocked`,
+    )
+}
+async function lookInto() {
+  const on = !open.value
+  if (await workspace.run((v) => api.lookInto(workspace.id, v, props.parts, on)))
+    workspace.tell(on ? 'Seen through from outside, solid from within' : 'Solid from anywhere')
+}
+</script>
+
+<template>
+  <span class="keep">
+    <button
+      class="plain"
+      :class="{ on: open }"
+      :aria-pressed="open"
+      aria-label="Look inside"
+      @click="lookInto"
+    >
+      <v-icon :icon="mdiHomeSearchOutline" size="17" />
+      <v-tooltip activator="parent" location="bottom">{{
+        open
+          ? 'You see through it from outside. Click to close it'
+          : 'Look inside: see through it from outside, solid from within'
+      }}</v-tooltip>
+    </button>
+    <button class="plain" :class="{ on: locked }" :aria-pressed="locked" aria-label="Lock" @click="lock">
+      <v-icon :icon="locked ? mdiLockOutline : mdiLockOpenVariantOutline" size="17" />
+      <v-tooltip activator="parent" location="bottom">{{
+        locked
+          ? 'Locked: keeps its look whatever is given around it. Click to unlock'
+          : 'Lock: keeps its look whatever is given around it'
+      }}</v-tooltip>
+    </button>
+  </span>
+</template>
+
+<style scoped>
+.keep {
+  display: flex;
+  gap: 6px;
+}
+.keep button {
+  color: var(--soft);
+}
+.keep .on {
+  color: var(--accent);
+}
+</style>
