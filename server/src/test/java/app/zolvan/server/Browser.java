@@ -21,6 +21,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Talks to the server as a browser does: with cookies, the CSRF token and If-Match. */
 final class Browser {
+    private String login = "";
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String PASSWORD = "a-long-password";
 
@@ -120,10 +121,15 @@ final class Browser {
 
     /** Signs in as a fresh account made by the given maker. */
     Browser asNewDesigner(AccountService accounts) {
-        String login = "designer-" + UUID.randomUUID();
+        login = "designer-" + UUID.randomUUID();
         accounts.create(login, "", PASSWORD);
         signIn(login, PASSWORD);
         return this;
+    }
+
+    /** Who has signed in. */
+    String login() {
+        return login;
     }
 
     /** Uploads a file and waits until its job is over. */

@@ -89,11 +89,11 @@ interface AssetMapper {
     @Select("select exists (select 1 from library_asset where sha256 = #{sha256} and library_id is null)")
     boolean isInLibrary(String sha256);
 
-    /** Whether a library that the project's owner is a member of shows it, or the one that ships. */
+    /** Whether a library that somebody who works on the project is a member of shows it, or the one that ships. */
     @Select("""
             select exists (select 1 from library_asset l where l.sha256 = #{sha256} and (l.library_id is null or exists (
-                select 1 from library_member m join project p on p.owner = m.account_id
-                where p.id = #{projectId} and m.library_id = l.library_id)))""")
+                select 1 from library_member m join project_team p on p.account_id = m.account_id
+                where p.project_id = #{projectId} and m.library_id = l.library_id)))""")
     boolean isInLibraryOf(UUID projectId, String sha256);
 
     /** Held to the end of the transaction by whoever is about to refer to an asset; many at once. */

@@ -41,7 +41,7 @@ interface FindingMapper {
     /** Names of the account's projects that show a material of the library, or one made from it. */
     @Select("""
             select distinct p.name from project p join material m on m.project_id = p.id
-            where p.owner = #{account} and m.origin = #{material}
+            where p.id in (select t.project_id from project_team t where t.account_id = #{account}) and m.origin = #{material}
                 and exists (select 1 from entry e where e.material_id = m.id)
             order by p.name""")
     List<String> projectsWith(UUID account, UUID material);

@@ -26,11 +26,11 @@ interface MaterialMapper {
     @Select("select " + COLUMNS + " from material where id = #{id}")
     Optional<MaterialRow> find(UUID id);
 
-    /** One that a project may show: its own, one that ships, or one of a library that its owner sees. */
+    /** One that a project may show: its own, one that ships, or one of a library that somebody who works on it sees. */
     @Select("select " + COLUMNS + " from material i where id = #{id} and (project_id = #{project} or (" + """
                 project_id is null and (library_id is null
-                or exists (select 1 from library_member m join project p on p.owner = m.account_id
-                           where p.id = #{project} and m.library_id = i.library_id
+                or exists (select 1 from library_member m join project_team p on p.account_id = m.account_id
+                           where p.project_id = #{project} and m.library_id = i.library_id
                              and (i.approved or m.role <> 'USE')))))""")
     Optional<MaterialRow> findUsable(UUID project, UUID id);
 

@@ -20,7 +20,6 @@ import app.zolvan.core.model.SourceMaterial;
 import app.zolvan.core.prepare.Finding;
 import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.asset.AssetService;
-import app.zolvan.server.event.EventService;
 import app.zolvan.server.library.KitService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
@@ -64,7 +63,6 @@ public class ModelStore implements SceneSource {
     private final SchemeStore schemes;
     private final KitService kits;
     private final ObjectMapper json;
-    private final EventService events;
     private final Cache<UUID, Scene> scenes =
             Caffeine.newBuilder().maximumSize(32).build();
     private final Cache<UUID, Model> models =
@@ -78,9 +76,7 @@ public class ModelStore implements SceneSource {
             ProjectService projects,
             SchemeStore schemes,
             KitService kits,
-            ObjectMapper json,
-            EventService events) {
-        this.events = events;
+            ObjectMapper json) {
         this.json = json;
         this.mapper = mapper;
         this.assets = assets;
@@ -214,7 +210,7 @@ public class ModelStore implements SceneSource {
             mapper.addNotes(project, model.notes().toArray(new String[0]));
             forgetWhenDone(project);
         }
-        events.announce(owner, "project", Map.of("id", project, "version", version));
+        projects.announce(project, version);
     }
 
     void storeImages(UUID project, Model model) {
@@ -285,7 +281,7 @@ public class ModelStore implements SceneSource {
         if (rows.placed().size() > 1) {
             updateBounds(project);
         }
-        events.announce(origin.owner(), "project", Map.of("id", project, "version", version));
+        projects.announce(project, version);
     }
 
     /** Has the scene read anew, now and, whatever else may have read it meanwhile, when the transaction has ended. */

@@ -30,14 +30,29 @@ class ProjectController {
         this.projects = projects;
     }
 
+    /** @param own whether the designer has made it; else they work on it with whoever has */
     record ProjectCard(
-            UUID id, String name, String client, int parts, int triangles, boolean pictured, Instant touchedAt) {}
+            UUID id,
+            boolean own,
+            String name,
+            String client,
+            int parts,
+            int triangles,
+            boolean pictured,
+            Instant touchedAt) {}
 
     @GetMapping
     List<ProjectCard> list(@AuthenticationPrincipal Account account) {
-        return projects.ofOwner(account).stream()
+        return projects.ofAccount(account).stream()
                 .map(c -> new ProjectCard(
-                        c.id(), c.name(), c.client(), c.parts(), c.triangles(), c.pictured(), c.touchedAt()))
+                        c.id(),
+                        c.owner().equals(account.id()),
+                        c.name(),
+                        c.client(),
+                        c.parts(),
+                        c.triangles(),
+                        c.pictured(),
+                        c.touchedAt()))
                 .toList();
     }
 

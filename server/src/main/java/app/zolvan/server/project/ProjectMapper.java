@@ -7,6 +7,7 @@ import java.util.UUID;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Options;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
@@ -15,7 +16,15 @@ interface ProjectMapper {
 
     record Row(UUID id, UUID owner, String name, String client, String unit, long version, Instant touchedAt) {}
 
-    record Card(UUID id, String name, String client, int parts, int triangles, boolean pictured, Instant touchedAt) {}
+    record Card(
+            UUID id,
+            UUID owner,
+            String name,
+            String client,
+            int parts,
+            int triangles,
+            boolean pictured,
+            Instant touchedAt) {}
 
     @Insert("""
             insert into project (id, owner, name, client, unit)
@@ -26,16 +35,33 @@ interface ProjectMapper {
     Optional<Row> find(UUID id);
 
     @Select("""
-            select p.id, p.name, p.client, coalesce(m.triangles, 0) as triangles, p.touched_at,
+            select p.id, p.owner, p.name, p.client, coalesce(m.triangles, 0) as triangles, p.touched_at,
                    exists (select 1 from project_thumbnail t where t.project_id = p.id) as pictured,
                    (select count(*) from part where part.project_id = p.id)::int as parts
             from project p left join model m on m.project_id = p.id
-            where p.owner = #{owner} order by p.touched_at desc""")
-    List<Card> ofOwner(UUID owner);
+            where p.id in (select t.project_id from project_team t where t.account_id = #{account})
+            order by p.touched_at desc""")
+    List<Card> ofAccount(UUID account);
 
-    @Update("update project set version = version + 1, touched_at = now() where id = #{id} and version = #{version}")
-    int touch(UUID id, long version);
+    @Select("select exists (select 1 from project_team where project_id = #{id} and account_id = #{account})")
+    boolean isOfTeam(UUID id, UUID account);
 
+    @Select("""
+            select a.id, a.login, a.display_name as name, a.id = p.owner as owner
+            from project_team t join account a on a.id = t.account_id join project p on p.id = t.project_id
+            where t.project_id = #{id} order by a.id <> p.owner, lower(a.display_name)""")
+    List<TeamController.ColleagueWire> team(UUID id);
+
+    @Select("select id from account where login = #{login}")
+    Optional<UUID> account(String login);
+
+    @Insert("insert into project_member (project_id, account_id) values (#{id}, #{account}) on conflict do nothing")
+    void join(UUID id, UUID account);
+
+    @Delete("delete from project_member where project_id = #{id} and account_id = #{account}")
+    void leave(UUID id, UUID account);
+
+    @Options(flushCache = Options.FlushCachePolicy.TRUE) // it is an update, whatever it is called
     @Select("update project set version = version + 1, touched_at = now() where id = #{id} returning version")
     long count(UUID id);
 

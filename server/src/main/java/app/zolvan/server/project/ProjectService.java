@@ -4,9 +4,11 @@ import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.event.EventService;
 import app.zolvan.server.problem.Problem;
 import java.nio.ByteBuffer;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
@@ -20,19 +22,32 @@ public class ProjectService {
 
     private final ProjectMapper mapper;
     private final AssetService assets;
+    private final EventService events;
 
-    ProjectService(ProjectMapper mapper, AssetService assets) {
+    ProjectService(ProjectMapper mapper, AssetService assets, EventService events) {
+        this.events = events;
         this.mapper = mapper;
         this.assets = assets;
     }
 
-    List<ProjectMapper.Card> ofOwner(Account account) {
-        return mapper.ofOwner(account.id());
+    List<ProjectMapper.Card> ofAccount(Account account) {
+        return mapper.ofAccount(account.id());
     }
 
     /** The project, if the account may see it. */
     public Project require(Account account, UUID id) {
-        return find(id).filter(p -> p.owner().equals(account.id())).orElseThrow(() -> Problem.notFound("project"));
+        return find(id).filter(p -> p.owner().equals(account.id()) || mapper.isOfTeam(id, account.id()))
+                .orElseThrow(() -> Problem.notFound("project"));
+    }
+
+    /** The project, if the account has made it. */
+    Project requireOwned(Account account, UUID id) {
+        Project project = require(account, id);
+        if (!project.owner().equals(account.id())) {
+            throw Problem.of(
+                    HttpStatus.FORBIDDEN, "not-owner", "Only whoever made the project can do that. Ask them to.");
+        }
+        return project;
     }
 
     private Optional<Project> find(UUID id) {
@@ -52,21 +67,21 @@ public class ProjectService {
         return id;
     }
 
-    /**
-     * Makes sure that the caller has seen the newest state, and counts the project's version up. Also the lock that puts
-     * changes of one project in a row.
-     */
-    public void touch(Project project, long seen) {
-        if (mapper.touch(project.id(), seen) == 0) {
-            throw Problem.conflict(
-                    "stale",
-                    "This project was changed elsewhere in the meantime. What you see has been brought up to date; do it"
-                            + " again if it is still what you want.",
-                    find(project.id()).orElse(null));
-        }
+    /** Refuses what was asked for by somebody whose view is too old to tell what it would contradict. */
+    public Problem stale(UUID id) {
+        return Problem.conflict(
+                "stale",
+                "This project was changed elsewhere in the meantime. What you see has been brought up to date; do it"
+                        + " again if it is still what you want.",
+                find(id).map(p -> p.asSeen(p.version() - 1)).orElse(null)); // what was asked for counts no more
     }
 
-    /** Counts the project's version up for a change that nobody's view can contradict, and gives it. */
+    /** Tells all who work on a project that it has changed. */
+    public void announce(UUID id, long version) {
+        mapper.team(id).forEach(c -> events.announce(c.id(), "project", Map.of("id", id, "version", version)));
+    }
+
+    /** Counts the project's version up and gives it. Also the lock that puts changes of one project in a row. */
     public long touch(UUID id) {
         return mapper.count(id);
     }
@@ -96,7 +111,7 @@ public class ProjectService {
 
     @Transactional
     public void delete(Account account, UUID id) {
-        Project project = require(account, id);
+        Project project = requireOwned(account, id);
         mapper.delete(project.id());
         assets.deleteUnused();
     }

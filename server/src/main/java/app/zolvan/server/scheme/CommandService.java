@@ -11,7 +11,6 @@ import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.prepare.Undressed;
 import app.zolvan.server.account.Account;
-import app.zolvan.server.event.EventService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.library.MaterialWire;
@@ -50,6 +49,9 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Service
 public class CommandService {
+    /** So many of the newest changes are compared with what somebody asks for who has not seen them. */
+    private static final int REMEMBERED = 1_000;
+
     /** So many entries are written in one statement. */
     private static final int AT_ONCE = 500;
 
@@ -57,7 +59,6 @@ public class CommandService {
     private final SchemeService schemes;
     private final MaterialService materials;
     private final ProjectService projects;
-    private final EventService events;
     private final SceneSource scenes;
     private final JsonMapper json;
     private final LockedParts locked;
@@ -67,7 +68,6 @@ public class CommandService {
             SchemeService schemes,
             MaterialService materials,
             ProjectService projects,
-            EventService events,
             SceneSource scenes,
             JsonMapper json,
             LockedParts locked) {
@@ -76,7 +76,6 @@ public class CommandService {
         this.schemes = schemes;
         this.materials = materials;
         this.projects = projects;
-        this.events = events;
         this.scenes = scenes;
         this.json = json;
     }
@@ -128,9 +127,9 @@ public class CommandService {
         SchemeMapper.CommandRow last = mapper.lastDone(projectId, account.id())
                 .orElseThrow(() -> Problem.conflict("nothing", "There is nothing to undo.", null));
         requireSameModel(project, last);
-        takeBack(project, last, force);
+        List<Change> inverses = takeBack(project, last, force);
         mapper.setUndone(last.id(), true);
-        return finish(account, projectId);
+        return finish(account, projectId, "Undo: " + last.label(), inverses);
     }
 
     /** Takes back what a command has done; the changes that does it. */
@@ -152,7 +151,7 @@ public class CommandService {
         requireSameModel(project, next);
         replay(project, next, changes(next), force);
         mapper.setUndone(next.id(), false);
-        return finish(account, projectId);
+        return finish(account, projectId, next.label(), changes(next));
     }
 
     private List<Change> changes(SchemeMapper.CommandRow command) {
@@ -367,15 +366,41 @@ public class CommandService {
 
     Project begin(Account account, UUID projectId, long seen) {
         Project project = projects.require(account, projectId);
-        projects.touch(project, seen);
-        return project;
+        projects.touch(project.id());
+        return project.asSeen(seen);
+    }
+
+    /**
+     * Makes sure that nobody has touched the same things since whoever asks for changes has looked. Changes of other things
+     * go together.
+     */
+    private void requireUntouched(Account account, Project project, List<Change> changes) {
+        long now = projects.require(account, project.id()).version();
+        List<SchemeMapper.TouchedRow> since = mapper.touchedSince(project.id(), project.version());
+        if (since.size() != now - 1 - project.version()) {
+            throw projects.stale(project.id());
+        }
+        Set<String> mine = Set.copyOf(Touched.by(changes));
+        for (SchemeMapper.TouchedRow other : since) {
+            List<String> theirs = Arrays.asList(other.things());
+            if (theirs.contains("all") || mine.contains("all")) {
+                throw projects.stale(project.id());
+            }
+            if (theirs.stream().anyMatch(mine::contains)) {
+                throw Problem.conflict(
+                        "met",
+                        (other.accountId().equals(account.id()) ? "You have" : other.name() + " has")
+                                + " just done “" + other.label()
+                                + "”, which is about the same thing. Do yours as well, over it?",
+                        null);
+            }
+        }
     }
 
     /** The same for work that began earlier and goes on whatever has changed meanwhile. */
     Project beginAnyway(Account account, UUID projectId) {
         Project project = projects.require(account, projectId);
-        projects.touch(project.id());
-        return project;
+        return project.asSeen(projects.touch(project.id()) - 1);
     }
 
     /** The same for what things are given: locked parts stay as they are. */
@@ -384,6 +409,7 @@ public class CommandService {
     }
 
     ProjectState commit(Account account, Project project, String label, List<Change> changes) {
+        requireUntouched(account, project, changes);
         apply(project, changes);
         return record(account, project, label, changes);
     }
@@ -394,12 +420,15 @@ public class CommandService {
         String stored = json.writerFor(json.getTypeFactory().constructCollectionType(List.class, Change.class))
                 .writeValueAsString(changes);
         mapper.insertCommand(project.id(), account.id(), label, stored);
-        return finish(account, project.id());
+        return finish(account, project.id(), label, changes);
     }
 
-    private ProjectState finish(Account account, UUID projectId) {
+    private ProjectState finish(Account account, UUID projectId, String label, List<Change> changes) {
         ProjectState state = state(account, projectId);
-        events.announce(account.id(), "project", Map.of("id", projectId, "version", state.version()));
+        String[] things = Touched.by(changes).toArray(String[]::new);
+        mapper.insertTouched(projectId, state.version(), account.id(), label, things);
+        mapper.forgetTouched(projectId, state.version() - REMEMBERED);
+        projects.announce(projectId, state.version());
         return state;
     }
 

@@ -119,6 +119,24 @@ interface SchemeMapper {
             where scheme_id = #{schemeId} and level = #{level} and target = #{target} and side = #{side}""")
     void deleteEntry(UUID schemeId, String level, int target, String side);
 
+    /** What a change touched, and which version of the project it made. */
+    record TouchedRow(long version, UUID accountId, String name, String label, String[] things) {}
+
+    @Insert("""
+            insert into touched (project_id, version, account_id, label, things)
+            values (#{projectId}, #{version}, #{accountId}, #{label}, #{things})""")
+    void insertTouched(UUID projectId, long version, UUID accountId, String label, String[] things);
+
+    @Delete("delete from touched where project_id = #{projectId} and version <= #{upTo}")
+    void forgetTouched(UUID projectId, long upTo);
+
+    /** What came after a version, oldest first. */
+    @Select("""
+            select t.version, t.account_id, a.display_name as name, t.label, t.things
+            from touched t join account a on a.id = t.account_id
+            where t.project_id = #{projectId} and t.version > #{version} order by t.version""")
+    List<TouchedRow> touchedSince(UUID projectId, long version);
+
     /** A look that is kept on a target to choose from. */
     record CandidateRow(UUID projectId, String level, int target, UUID materialId, int position) {}
 

@@ -1,0 +1,75 @@
+package app.zolvan.server.project;
+
+import app.zolvan.server.account.Account;
+import app.zolvan.server.event.EventService;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.TeamController.ColleagueWire;
+import app.zolvan.server.project.TeamController.Looking;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Designers who work on a project together. */
+@Service
+public class TeamService {
+    private final ProjectService projects;
+    private final ProjectMapper mapper;
+    private final EventService events;
+
+    TeamService(ProjectService projects, ProjectMapper mapper, EventService events) {
+        this.projects = projects;
+        this.mapper = mapper;
+        this.events = events;
+    }
+
+    List<ColleagueWire> of(Account account, UUID project) {
+        projects.require(account, project);
+        return mapper.team(project);
+    }
+
+    /** Whoever owns a project takes somebody in. */
+    @Transactional
+    List<ColleagueWire> join(Account account, UUID project, String login) {
+        projects.requireOwned(account, project);
+        UUID colleague = mapper.account(login.strip())
+                .orElseThrow(() -> Problem.ofField(
+                        "login", "Nobody here signs in as “" + login.strip() + "”. Look at how they spell it."));
+        if (!colleague.equals(account.id())) {
+            mapper.join(project, colleague);
+        }
+        tell(project);
+        return mapper.team(project);
+    }
+
+    /** Whoever owns a project lets somebody go; anybody but the owner may leave. */
+    @Transactional
+    List<ColleagueWire> leave(Account account, UUID project, UUID colleague) {
+        Project p = projects.require(account, project);
+        if (colleague.equals(p.owner())) {
+            throw Problem.conflict("owner", "Whoever made the project can’t leave it. Delete it instead.", null);
+        }
+        if (!colleague.equals(account.id())) {
+            projects.requireOwned(account, project);
+        }
+        tell(project);
+        mapper.leave(project, colleague);
+        return mapper.team(project);
+    }
+
+    private void tell(UUID project) {
+        mapper.team(project).forEach(c -> events.announce(c.id(), "team", Map.of("project", project)));
+    }
+
+    /** Tells everybody else on the project, and the account's own other pages, what one looks at. */
+    @Transactional
+    void look(Account account, UUID project, Looking l) {
+        projects.require(account, project);
+        Map<String, Object> told = new HashMap<>(
+                Map.of("project", project, "page", l.page(), "name", account.displayName(), "parts", l.parts()));
+        told.put("scheme", l.scheme());
+        mapper.team(project).forEach(c -> events.announce(c.id(), "presence", told));
+    }
+}
