@@ -19,6 +19,7 @@ export type SchemeState = SchemeWire['state']
 /** Which sides of a surface something is for. */
 export type Sides = 'FRONT' | 'BACK' | 'BOTH'
 export type Beginning = Schemas['NewScheme']['beginning']
+export type Colleague = Schemas['ColleagueWire']
 export type Difference = Schemas['DifferenceWire']
 export type Moment = Schemas['MomentWire']
 export type Colour = Schemas['ColourWire']
@@ -360,6 +361,12 @@ export const api = {
   why: (id: string, part: number, span: number, behind?: boolean) =>
     send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}${seen('&', behind)}`),
   /** Where no spot is named, of the one that shows. */
+  team: (id: string) => send<Colleague[]>('GET', `${project(id)}/team`),
+  joinTeam: (id: string, login: string) =>
+    send<Colleague[]>('POST', `${project(id)}/team`, { body: { login } }),
+  leaveTeam: (id: string, account: string) => send<Colleague[]>('DELETE', `${project(id)}/team/${account}`),
+  look: (id: string, what: Schemas['Looking']) =>
+    send<undefined>('POST', `${project(id)}/presence`, { body: what }),
   outerAddress: (id: string, part: number) => `${project(id)}/parts/${part}/outer`,
   lockParts: (id: string, version: number, parts: number[], on: boolean) =>
     send<ProjectState>('POST', `${project(id)}/parts/locked`, { version, body: { parts, on } }),

@@ -16,6 +16,7 @@ import StageView from '../panels/stage/StageView.vue'
 import SampleTray from '../panels/tray/SampleTray.vue'
 import SourceTray from '../panels/tray/SourceTray.vue'
 import { useCandidates } from '../stores/candidates'
+import { useColleagues } from '../stores/colleagues'
 import { useChips } from '../stores/chips'
 import { useCloser } from '../stores/closer'
 import { listen } from '../stores/events'
@@ -33,6 +34,7 @@ const closer = useCloser()
 const schemes = useSchemes()
 const candidates = useCandidates()
 const router = useRouter()
+const colleagues = useColleagues()
 const missing = ref('')
 const help = ref(false)
 const stage = ref<InstanceType<typeof StageView> | null>(null)
@@ -62,14 +64,17 @@ onMounted(async () => {
       useCloser().hear(news.key)
     },
     library: () => void useLibraries().hear(),
+    presence: colleagues.hear,
     open: () => void workspace.catchUp(),
   })
+  colleagues.begin()
 })
 onBeforeUnmount(() => {
   window.removeEventListener('keydown', key)
   window.removeEventListener('keyup', released)
   window.removeEventListener('blur', endHolding)
   stop()
+  colleagues.end()
   workspace.close()
   closer.close()
 })

@@ -170,6 +170,7 @@ export class Stage {
   private trials = new Map<string, Trial>()
   private selection: number[] = []
   private selectionVisible = true
+  private elsewhereSelected: { parts: number[]; colour: string }[] = []
   private isolated: Set<number> | null = null
   private light: Light = { surroundings: '', strength: 1, turn: 0, exposure: 0 }
   private loading = 0
@@ -663,6 +664,12 @@ export class Stage {
     this.grow()
   }
 
+  /** Shows what others have selected, each in their colour. */
+  setOthers(selections: { parts: number[]; colour: string }[]): void {
+    this.elsewhereSelected = selections
+    this.invalidate()
+  }
+
   setSelection(parts: number[]): void {
     this.selection = parts
     this.invalidate()
@@ -923,7 +930,11 @@ export class Stage {
     const { position, fov } = this.camera
     this.element.dataset['camera'] = [...position.toArray(), ...this.controls.target.toArray(), fov].join(' ')
     this.element.dataset['lift'] = this.handles.liftAt(this.renderer.getSize(new Vector2()), this.camera)
-    if (this.selectionVisible) this.outline.draw(this.renderer, this.selected(), this.camera)
+    if (this.selectionVisible) {
+      for (const { parts, colour } of this.elsewhereSelected)
+        this.outline.draw(this.renderer, this.meshesOf(parts), this.camera, colour)
+      this.outline.draw(this.renderer, this.selected(), this.camera)
+    }
     this.announce(++this.revision, start, draft)
   }
 
@@ -963,7 +974,11 @@ export class Stage {
   }
 
   private selected(): PartMesh[] {
-    return this.selection.map((p) => this.parts[p]).filter((m): m is PartMesh => !!m?.visible)
+    return this.meshesOf(this.selection)
+  }
+
+  private meshesOf(parts: number[]): PartMesh[] {
+    return parts.map((p) => this.parts[p]).filter((m): m is PartMesh => !!m?.visible)
   }
 
   /** Says that a frame is drawn once the graphics card has finished it, and learns how long frames take. */

@@ -76,8 +76,10 @@ export class Outline {
     if (lineWidth) lineWidth.value = 2 * ratio
   }
 
-  draw(renderer: WebGLRenderer, meshes: Mesh[], camera: PerspectiveCamera): void {
+  /** @param colour of the line's inner half, #rrggbb */
+  draw(renderer: WebGLRenderer, meshes: Mesh[], camera: PerspectiveCamera, colour = INSIDE): void {
     if (meshes.length === 0) return
+    this.shader.uniforms['inside']?.value.set(colour).convertLinearToSRGB()
     const scene = copiesOf(meshes, this.flat)
     const clear = renderer.autoClear
     const alpha = renderer.getClearAlpha()

@@ -1,10 +1,13 @@
 import type { Job } from '../api/client'
+import type { Looking } from './colleagues'
 
 interface Events {
   job: Job
   project: { id: string; version: number }
   chip: { key: string }
   library: { library: string }
+  presence: Looking
+  team: { project: string }
 }
 
 /** Listens to what happens on the server; the browser reconnects by itself. Returns how to stop. */
@@ -16,6 +19,8 @@ export function listen(
   source.addEventListener('job', (e) => handlers.job?.(JSON.parse(e.data) as Job))
   source.addEventListener('chip', (e) => handlers.chip?.(JSON.parse(e.data) as Events['chip']))
   source.addEventListener('library', (e) => handlers.library?.(JSON.parse(e.data) as Events['library']))
+  source.addEventListener('presence', (e) => handlers.presence?.(JSON.parse(e.data) as Looking))
+  source.addEventListener('team', (e) => handlers.team?.(JSON.parse(e.data) as Events['team']))
   source.addEventListener('project', (e) => handlers.project?.(JSON.parse(e.data) as Events['project']))
   return () => source.close()
 }

@@ -343,7 +343,7 @@ export const useWorkspace = defineStore('workspace', () => {
         take(await command(state.value?.version ?? 0))
         return true
       } catch (e) {
-        await refuse(e, again)
+        await refuse(e, again, () => void run(command))
         return false
       } finally {
         pending.value--
@@ -353,8 +353,17 @@ export const useWorkspace = defineStore('workspace', () => {
     return work
   }
 
-  async function refuse(e: unknown, again?: () => void) {
+  /**
+   * @param again does it whatever others have built on it
+   * @param over  does it over what others have just done
+   */
+  async function refuse(e: unknown, again: (() => void) | undefined, over: () => void) {
     if (!(e instanceof Refusal)) throw e
+    if (e.type === 'met') {
+      await catchUp()
+      question.value = { text: e.message, yes: over }
+      return
+    }
     if (e.type === 'built-upon' && again) {
       question.value = { text: e.message, yes: again }
       return

@@ -3,16 +3,28 @@ import { mdiArrowLeft, mdiHistory, mdiRedo, mdiUndo } from '@mdi/js'
 import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '../../api/client'
+import { useColleagues } from '../../stores/colleagues'
 import { useSession } from '../../stores/session'
 import { counted, useWorkspace, type Step } from '../../stores/workspace'
 import AccountsDialog from './AccountsDialog.vue'
 import SchemeDividers from './SchemeDividers.vue'
+import TeamDialog from './TeamDialog.vue'
 
 const workspace = useWorkspace()
 const session = useSession()
 const router = useRouter()
 const editing = ref(false)
 const people = ref(false)
+const team = ref(false)
+const colleagues = useColleagues()
+function initials(name: string): string {
+  return name
+    .split(/\s+/)
+    .map((w) => w[0] ?? '')
+    .slice(0, 2)
+    .join('')
+    .toUpperCase()
+}
 const details = reactive({ name: '', client: '', unit: 'mm' })
 
 const STEPS: { id: Step; name: string; key: string }[] = [
@@ -68,6 +80,17 @@ async function signOut() {
       </button>
     </nav>
     <div class="right">
+      <span v-if="colleagues.all.length > 0" class="others" aria-label="Others on this project">
+        <i
+          v-for="c in colleagues.all"
+          :key="c.page"
+          :style="{ background: c.colour }"
+          :title="colleagues.says(c)"
+          :aria-label="colleagues.says(c)"
+          role="img"
+          >{{ initials(c.name) }}</i
+        >
+      </span>
       <button
         class="plain turn"
         aria-label="Undo"
@@ -105,6 +128,7 @@ async function signOut() {
         </template>
         <v-list density="compact">
           <v-list-item title="All projects" to="/projects" />
+          <v-list-item title="People on this project" @click="team = true" />
           <v-list-item title="People who may sign in" @click="people = true" />
           <v-list-item title="Licences, front end" href="/third-party-web.txt" target="_blank" />
           <v-list-item title="Licences, server" href="/third-party-java.txt" target="_blank" />
@@ -113,6 +137,7 @@ async function signOut() {
       </v-menu>
     </div>
     <AccountsDialog v-model="people" />
+    <TeamDialog v-model="team" />
     <v-dialog v-model="editing">
       <v-card title="Project">
         <v-card-text class="form">
@@ -207,6 +232,23 @@ async function signOut() {
   align-items: center;
   gap: 14px;
   padding-right: 16px;
+}
+
+.others {
+  display: flex;
+}
+.others i {
+  width: 24px;
+  height: 24px;
+  margin-left: -4px;
+  border: 2px solid var(--paper);
+  border-radius: 50%;
+  color: #fff;
+  font-style: normal;
+  font-size: 10px;
+  font-weight: 650;
+  line-height: 20px;
+  text-align: center;
 }
 .turn {
   padding: 4px;

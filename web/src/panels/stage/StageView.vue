@@ -5,6 +5,7 @@ import { api, bytesAt, type Level, type Scene, type Spot, type Trial, type Why }
 import type { Pulled } from '../../stage/placeHandles'
 import { Stage, type Place, type Region } from '../../stage/Stage'
 import { loadImage } from '../../stage/surfaces'
+import { useColleagues } from '../../stores/colleagues'
 import { useDrag } from '../../stores/drag'
 import { useFinding } from '../../stores/finding'
 import { stageHandle } from '../../stores/stageHandle'
@@ -14,6 +15,7 @@ import WhyPanel from './WhyPanel.vue'
 const workspace = useWorkspace()
 const drag = useDrag()
 const finding = useFinding()
+const colleagues = useColleagues()
 const element = ref<HTMLElement | null>(null)
 const failed = ref('')
 /** How many parts' ages are still on their way. */
@@ -167,6 +169,10 @@ watch(
 watch(
   () => workspace.selection,
   (selection) => stageHandle.value?.setSelection([...new Set(selection.map((r) => r.part))]),
+)
+watch(
+  () => colleagues.selections,
+  (selections) => stageHandle.value?.setOthers(selections),
 )
 watch(
   () => workspace.adjusting,
