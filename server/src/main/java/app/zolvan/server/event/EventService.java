@@ -33,6 +33,8 @@ public class EventService {
     private static final long STREAM_LIFETIME = 30 * 60 * 1000L;
     private static final int WAIT = 500;
     private static final int BEATS = 30;
+    /** A notification holds 8,000 bytes: so many accounts and what is told. */
+    private static final int AT_ONCE = 120;
 
     private final EventMapper mapper;
     private final DataSource dataSource;
@@ -49,7 +51,15 @@ public class EventService {
 
     /** Announces something to all of an account's browsers, once the current transaction commits. */
     public void announce(UUID account, String name, Object data) {
-        mapper.announce(CHANNEL, json.writeValueAsString(Map.of("account", account, "name", name, "data", data)));
+        announce(List.of(account), name, data);
+    }
+
+    /** The same to several accounts' at once. */
+    public void announce(List<UUID> accounts, String name, Object data) {
+        for (int from = 0; from < accounts.size(); from += AT_ONCE) {
+            List<UUID> some = accounts.subList(from, Math.min(accounts.size(), from + AT_ONCE));
+            mapper.announce(CHANNEL, json.writeValueAsString(Map.of("accounts", some, "name", name, "data", data)));
+        }
     }
 
     SseEmitter listen(UUID account) {
@@ -118,13 +128,12 @@ public class EventService {
     }
 
     private void deliver(JsonNode event) {
-        UUID account = UUID.fromString(event.get("account").asString());
-        for (SseEmitter emitter : listeners.getOrDefault(account, List.of())) {
-            send(
-                    emitter,
-                    SseEmitter.event()
-                            .name(event.get("name").asString())
-                            .data(event.get("data").toString()));
+        String name = event.get("name").asString();
+        String data = event.get("data").toString();
+        for (JsonNode account : event.get("accounts")) {
+            for (SseEmitter emitter : listeners.getOrDefault(UUID.fromString(account.asString()), List.of())) {
+                send(emitter, SseEmitter.event().name(name).data(data));
+            }
         }
     }
 

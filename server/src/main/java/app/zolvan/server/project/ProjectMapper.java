@@ -52,6 +52,9 @@ interface ProjectMapper {
             where t.project_id = #{id} order by a.id <> p.owner, lower(a.display_name)""")
     List<TeamController.ColleagueWire> team(UUID id);
 
+    @Select("select account_id from project_team where project_id = #{id}")
+    List<UUID> accounts(UUID id);
+
     @Select("select id from account where login = #{login}")
     Optional<UUID> account(String login);
 

@@ -78,7 +78,7 @@ public class ProjectService {
 
     /** Tells all who work on a project that it has changed. */
     public void announce(UUID id, long version) {
-        mapper.team(id).forEach(c -> events.announce(c.id(), "project", Map.of("id", id, "version", version)));
+        events.announce(mapper.accounts(id), "project", Map.of("id", id, "version", version));
     }
 
     /** Counts the project's version up and gives it. Also the lock that puts changes of one project in a row. */

@@ -60,7 +60,7 @@ public class TeamService {
     }
 
     private void tell(UUID project) {
-        mapper.team(project).forEach(c -> events.announce(c.id(), "team", Map.of("project", project)));
+        events.announce(mapper.accounts(project), "team", Map.of("project", project));
     }
 
     /** Tells everybody else on the project, and the account's own other pages, what one looks at. */
@@ -70,6 +70,6 @@ public class TeamService {
         Map<String, Object> told = new HashMap<>(
                 Map.of("project", project, "page", l.page(), "name", account.displayName(), "parts", l.parts()));
         told.put("scheme", l.scheme());
-        mapper.team(project).forEach(c -> events.announce(c.id(), "presence", told));
+        events.announce(mapper.accounts(project), "presence", told);
     }
 }

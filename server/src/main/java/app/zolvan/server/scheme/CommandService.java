@@ -437,7 +437,13 @@ public class CommandService {
     public ProjectState state(Account account, UUID projectId) {
         Project project = projects.require(account, projectId);
         SchemeMapper.SchemeRow scheme = schemes.currentOrFirst(projectId);
-        LookTable looks = schemes.looks(project, scheme.id());
+        List<SchemeEntries> all = schemes.allEntries(projectId);
+        LookTable looks = schemes.looks(
+                project,
+                all.stream()
+                        .filter(s -> s.row().id().equals(scheme.id()))
+                        .findFirst()
+                        .orElseThrow());
         List<MaterialRow> own = materials.ofProject(projectId);
         Set<UUID> clear = own.stream()
                 .filter(m -> m.toSurface().number(Parameter.TRANSMISSION_WEIGHT) > 0)
@@ -445,9 +451,9 @@ public class CommandService {
                 .collect(Collectors.toSet());
         List<SchemeWire> dividers = new ArrayList<>();
         Map<UUID, List<String>> elsewhere = new HashMap<>();
-        for (SchemeEntries entries : schemes.allEntries(projectId)) {
+        for (SchemeEntries entries : all) {
             SchemeMapper.SchemeRow s = entries.row();
-            dividers.add(wire(entries, entries.sign(looks.scene(), clear)));
+            dividers.add(wire(entries, entries.sign(schemes.areas(looks.scene()), clear)));
             if (!s.id().equals(scheme.id())) {
                 entries.scheme().effective().values().stream()
                         .map(Entry::material)

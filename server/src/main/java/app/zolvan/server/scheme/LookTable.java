@@ -21,9 +21,11 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
@@ -128,6 +130,15 @@ public final class LookTable {
             }
         }
         return out;
+    }
+
+    /** All that a part is in or is. */
+    static Set<Target> targets(Scene scene, Scene.Part part) {
+        Set<Target> all = new LinkedHashSet<>();
+        for (int span = 0; span < part.sets().size(); span++) {
+            all.addAll(ladder(scene, part, span));
+        }
+        return all;
     }
 
     private static List<Target> ladder(Scene scene, Scene.Part part, int span) {

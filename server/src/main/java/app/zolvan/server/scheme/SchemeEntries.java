@@ -3,8 +3,8 @@ package app.zolvan.server.scheme;
 import app.zolvan.core.assign.Entry;
 import app.zolvan.core.assign.Scheme;
 import app.zolvan.core.assign.Slot;
+import app.zolvan.core.assign.Target;
 import app.zolvan.core.mapping.Mapping;
-import app.zolvan.server.model.Scene;
 import app.zolvan.server.scheme.SchemeMapper.EntryRow;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import java.util.HashMap;
@@ -46,19 +46,16 @@ record SchemeEntries(SchemeRow row, Scheme scheme) {
     /**
      * The material that covers most of what the scheme dresses by itself; null where it dresses nothing.
      *
-     * @param clear materials that are seen through and say little
+     * @param areaOf what each target covers, in m²
+     * @param clear  materials that are seen through and say little
      */
     @Nullable
-    UUID sign(Scene scene, Set<UUID> clear) {
+    UUID sign(Map<Target, Double> areaOf, Set<UUID> clear) {
         Map<UUID, Double> areas = new HashMap<>();
         scheme.entries().forEach((slot, entry) -> {
             UUID material = entry.material() == null ? null : UUID.fromString(entry.material());
             if (material != null && !clear.contains(material)) {
-                double area = scene.parts().stream()
-                        .filter(p -> scene.covers(slot.target().level(), LookTable.index(slot.target()), p))
-                        .mapToDouble(Scene.Part::area)
-                        .sum();
-                areas.merge(material, area, Double::sum);
+                areas.merge(material, areaOf.getOrDefault(slot.target(), 0.0), Double::sum);
             }
         });
         return areas.entrySet().stream()

@@ -4,6 +4,7 @@ import app.zolvan.core.assign.Entry;
 import app.zolvan.core.assign.Ladders;
 import app.zolvan.core.assign.Scheme;
 import app.zolvan.core.assign.Slot;
+import app.zolvan.core.assign.Target;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.Scene;
@@ -13,6 +14,7 @@ import app.zolvan.server.scheme.SchemeMapper.EntryRow;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -31,6 +33,9 @@ public class SchemeService {
     private final SchemeInView inView;
     /** By the very scene: they stand until the model changes. */
     private final Cache<Scene, Ladders> ladders =
+            Caffeine.newBuilder().weakKeys().build();
+
+    private final Cache<Scene, Map<Target, Double>> areas =
             Caffeine.newBuilder().weakKeys().build();
 
     SchemeService(SchemeMapper mapper, MaterialService materials, SceneSource scenes, SchemeInView inView) {
@@ -114,15 +119,25 @@ public class SchemeService {
         return ladders.get(scene, s -> Ladders.of(LookTable.ladders(s)));
     }
 
+    /** What each target covers, in m². */
+    Map<Target, Double> areas(Scene scene) {
+        return areas.get(scene, s -> {
+            Map<Target, Double> out = new HashMap<>();
+            for (Scene.Part p : s.parts()) {
+                LookTable.targets(s, p).forEach(t -> out.merge(t, p.area(), Double::sum));
+            }
+            return out;
+        });
+    }
+
     LookTable looks(Project project, UUID scheme) {
+        return looks(project, entries(project.id(), require(project.id(), scheme)));
+    }
+
+    LookTable looks(Project project, SchemeEntries scheme) {
         Map<UUID, MaterialRow> rows = materials.ofProject(project.id()).stream()
                 .collect(Collectors.toMap(MaterialRow::id, Function.identity()));
         Scene scene = scenes.scene(project.id());
-        return new LookTable(
-                scene,
-                ladders(scene),
-                entries(project.id(), require(project.id(), scheme)).scheme(),
-                inView.seen(),
-                rows);
+        return new LookTable(scene, ladders(scene), scheme.scheme(), inView.seen(), rows);
     }
 }
