@@ -19,6 +19,9 @@ export type SchemeState = SchemeWire['state']
 /** Which sides of a surface something is for. */
 export type Sides = 'FRONT' | 'BACK' | 'BOTH'
 export type Beginning = Schemas['NewScheme']['beginning']
+export type RuleList = Schemas['RuleListWire']
+export type Rule = Schemas['RuleWire']
+export type RuleOutcome = Schemas['Outcome']
 export type Colleague = Schemas['ColleagueWire']
 export type Difference = Schemas['DifferenceWire']
 export type Moment = Schemas['MomentWire']
@@ -361,6 +364,14 @@ export const api = {
   why: (id: string, part: number, span: number, behind?: boolean) =>
     send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}${seen('&', behind)}`),
   /** Where no spot is named, of the one that shows. */
+  ruleLists: () => send<RuleList[]>('GET', '/api/rule-lists'),
+  createRules: (name: string) => send<RuleList>('POST', '/api/rule-lists', { body: { name } }),
+  changeRules: (list: string, rules: Rule[]) =>
+    send<RuleList>('PUT', `/api/rule-lists/${list}`, { body: { rules } }),
+  deleteRules: (list: string) => send<undefined>('DELETE', `/api/rule-lists/${list}`),
+  tryRules: (id: string, list: string) => send<RuleOutcome[]>('GET', `${project(id)}/rule-lists/${list}`),
+  applyRules: (id: string, version: number, list: string) =>
+    send<ProjectState>('POST', `${project(id)}/rule-lists/${list}/apply`, { version }),
   team: (id: string) => send<Colleague[]>('GET', `${project(id)}/team`),
   joinTeam: (id: string, login: string) =>
     send<Colleague[]>('POST', `${project(id)}/team`, { body: { login } }),

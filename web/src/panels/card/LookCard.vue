@@ -19,6 +19,7 @@ import PictureFor from './PictureFor.vue'
 import ReliefControl from './ReliefControl.vue'
 import CandidateRow from './CandidateRow.vue'
 import GoesTo from './GoesTo.vue'
+import RulesFold from './RulesFold.vue'
 import KeepRow from './KeepRow.vue'
 import SidesRow from './SidesRow.vue'
 import StrataBars from './StrataBars.vue'
@@ -224,6 +225,7 @@ onBeforeUnmount(() => {
       <p>
         Or drag a chip from the tray onto the model: the part under the cursor shows it before you let go.
       </p>
+      <RulesFold />
     </div>
     <template v-else>
       <header class="head">

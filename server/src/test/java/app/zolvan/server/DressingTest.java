@@ -40,7 +40,7 @@ class DressingTest extends ServerTest {
         assertThat(lookOf(state, 0).get("from").isNull()).isTrue();
         assertThat(browser.post(second + table + "/apply", Map.of(), version(second))
                         .sentence())
-                .contains("No set without a look fits");
+                .contains("Nothing is left that");
         state = browser.post(second + "/undo", Map.of(), version(second)).json();
         assertThat(state.get("looks")).isEqualTo(before.get("looks"));
         assertThat(state.get("palette")).isEqualTo(before.get("palette"));

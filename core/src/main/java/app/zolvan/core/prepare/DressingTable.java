@@ -4,9 +4,7 @@ import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.LinearRgb;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
-import java.util.regex.Pattern;
 
 /**
  * What source materials become: kept from one project, applied to the next import. A row goes by the source's name, with *
@@ -47,7 +45,7 @@ public record DressingTable(List<Row> rows) {
         List<Row> named = new ArrayList<>();
         for (Row r : rows) {
             boolean clear = !Names.saysNothing(r.name.replace("*", ""));
-            if (fits(r.name, source.name) && (clear || difference(r, source) < OTHER)) {
+            if (Wildcard.of(r.name).test(source.name) && (clear || difference(r, source) < OTHER)) {
                 named.add(r);
             }
         }
@@ -67,13 +65,5 @@ public record DressingTable(List<Row> rows) {
 
     private static double difference(Row row, Source source) {
         return CieLab.of(row.colour).difference(CieLab.of(source.colour));
-    }
-
-    private static boolean fits(String pattern, String name) {
-        StringBuilder regex = new StringBuilder();
-        for (String text : pattern.strip().toLowerCase(Locale.ROOT).split("\\*", -1)) {
-            regex.append(regex.length() > 0 ? ".*" : "").append(Pattern.quote(text));
-        }
-        return name.strip().toLowerCase(Locale.ROOT).matches(regex.toString());
     }
 }

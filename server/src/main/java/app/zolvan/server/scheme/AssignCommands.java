@@ -25,6 +25,7 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -393,23 +394,37 @@ public class AssignCommands {
      */
     @Transactional
     ProjectState dress(Account account, UUID projectId, long seen, String table, Map<Integer, UUID> wanted) {
+        Map<Slot, UUID> slots = new LinkedHashMap<>();
+        wanted.forEach((set, material) -> slots.put(LookTable.slot(Level.SET, set), material));
+        return give(account, projectId, seen, table, slots);
+    }
+
+    /**
+     * Gives things what a table or rules say, in the scheme in view.
+     *
+     * @param wanted library materials by where they go
+     */
+    @Transactional
+    ProjectState give(Account account, UUID projectId, long seen, String by, Map<Slot, UUID> wanted) {
         Project project = commands.begin(account, projectId, seen);
         if (wanted.isEmpty()) {
-            throw Problem.conflict("nothing", "No set without a look fits a row of “" + table + "”.", null);
+            throw Problem.conflict("nothing", "Nothing is left that “" + by + "” would give something.", null);
         }
         SchemeEntries entries = schemes.entries(projectId, schemes.current(projectId));
         List<Change> changes = new ArrayList<>();
         Map<UUID, UUID> copies = new HashMap<>();
-        wanted.forEach((set, material) -> {
+        wanted.forEach((slot, material) -> {
             UUID copy = copies.computeIfAbsent(
                     material,
                     m -> commands.usableCopy(project, m, null, changes).id());
-            changes.add(entries.put(LookTable.slot(Level.SET, set), copy, null));
+            changes.add(entries.put(slot, copy, null));
         });
+        boolean sets = wanted.keySet().stream().allMatch(s -> s.target().level() == Level.SET);
+        String what = sets ? "set" : "place";
         return commands.commitAround(
                 account,
                 project,
-                "Dress " + (wanted.size() == 1 ? "1 set" : wanted.size() + " sets") + " by " + table,
+                "Dress " + wanted.size() + " " + what + (wanted.size() == 1 ? "" : "s") + " by " + by,
                 changes);
     }
 
