@@ -16,6 +16,9 @@ const lists = shallowRef<RuleList[]>([])
 const roles = shallowRef<RoleName[]>([])
 const chosen = ref('')
 const list = computed(() => lists.value.find((l) => l.id === chosen.value))
+/** The rules as they stand here: a new one is not kept before it says what it is for. */
+const rules = ref<Rule[]>([])
+watch(list, (l) => (rules.value = [...(l?.rules ?? [])]))
 const outcomes = shallowRef<RuleOutcome[]>([])
 const total = computed(() => outcomes.value.reduce((n, o) => n + o.gets.length, 0))
 const name = ref('')
@@ -59,46 +62,40 @@ function make() {
     name.value = ''
   })
 }
-function write(rules: Rule[]) {
+function saysNothing(r: Rule): boolean {
+  return !r.name.trim() && !r.source.trim() && !r.role && !r.lie && r.shortest <= 0 && r.longest <= 0
+}
+function write(next: Rule[]) {
   const id = chosen.value
-  return attempt(async () => {
-    const next = await api.changeRules(id, rules)
-    lists.value = lists.value.map((l) => (l.id === id ? next : l))
+  rules.value = next
+  if (next.some(saysNothing)) return
+  void attempt(async () => {
+    const kept = await api.changeRules(id, next)
+    lists.value = lists.value.map((l) => (l.id === id ? kept : l))
   })
 }
 function add() {
-  const rules = list.value?.rules ?? []
   if (!chip.value) {
     workspace.tell('Choose a chip of a library in the tray first: what the rule gives.')
     return
   }
-  const selected = workspace.scene?.parts[0]?.name ?? ''
-  const pattern = selected.replace(/[\s_.-]*\d+$/, '') + '*'
-  open.value = rules.length
-  const rule = {
-    name: pattern,
-    source: '',
-    role: null,
-    lie: null,
-    shortest: 0,
-    longest: 0,
-    material: chip.value,
-  }
-  void write([...rules, rule])
+  open.value = rules.value.length
+  const rule = { name: '', source: '', role: null, lie: null, shortest: 0, longest: 0 }
+  write([...rules.value, { ...rule, material: chip.value }])
 }
 function change(i: number, part: Partial<Rule>) {
-  void write((list.value?.rules ?? []).map((r, k) => (k === i ? { ...r, ...part } : r)))
+  write(rules.value.map((r, k) => (k === i ? { ...r, ...part } : r)))
 }
 function remove(i: number) {
   open.value = null
-  void write((list.value?.rules ?? []).filter((_, k) => k !== i))
+  write(rules.value.filter((_, k) => k !== i))
 }
 function earlier(i: number) {
-  const rules = [...(list.value?.rules ?? [])]
-  const [moved] = rules.splice(i, 1)
-  if (moved) rules.splice(i - 1, 0, moved)
+  const next = [...rules.value]
+  const [moved] = next.splice(i, 1)
+  if (moved) next.splice(i - 1, 0, moved)
   open.value = null
-  void write(rules)
+  write(next)
 }
 async function apply() {
   if (await workspace.run((v) => api.applyRules(workspace.id, v, chosen.value)))
@@ -160,11 +157,11 @@ function text(e: Event): string {
       <v-btn size="small" @click="drop">Delete</v-btn>
     </div>
     <ol v-if="list" @mouseleave="light(undefined)">
-      <li v-for="(r, i) in list.rules" :key="i" @mouseenter="light(outcomes[i])">
+      <li v-for="(r, i) in rules" :key="i" @mouseenter="light(outcomes[i])">
         <button class="plain rule" :aria-expanded="open === i" @click="open = open === i ? null : i">
           <SmallChip :material="workspace.materials.get(r.material) ?? null" />
           <span>
-            {{ says(r) }}
+            {{ says(r) || 'Say what it is for' }}
             <small class="soft">
               {{ workspace.materials.get(r.material)?.name }} · {{ told(outcomes[i]) }}
             </small>
@@ -206,11 +203,14 @@ function text(e: Event): string {
               <option v-for="l in LIES" :key="l.value" :value="l.value">{{ l.text }}</option>
             </select>
           </label>
-          <LengthField
-            label="Longest side from"
-            :metres="r.shortest"
-            @change="change(i, { shortest: $event })"
-          />
+          <label
+            >Longest side from
+            <LengthField
+              label="Longest side from"
+              lazy
+              :model-value="r.shortest"
+              @update:model-value="change(i, { shortest: $event })"
+          /></label>
           <label
             >up to
             <LengthField
