@@ -298,6 +298,11 @@ li {
   gap: 6px 8px;
   padding: 2px 0 8px;
 }
+.form label {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+}
 .acts {
   grid-column: 1 / -1;
   display: flex;

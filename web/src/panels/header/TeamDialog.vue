@@ -89,8 +89,12 @@ form {
   grid-template-columns: 1fr auto;
   gap: 8px;
 }
+li {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
 li button {
-  margin-left: 8px;
   color: var(--accent);
 }
 .problem {

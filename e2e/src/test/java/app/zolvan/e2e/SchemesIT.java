@@ -63,4 +63,30 @@ class SchemesIT {
         assertThat(d.page.textContent(".divider.on")).as("the scheme is gone").contains("Harbour red");
         d.page.close();
     }
+
+    /** One looks into a part, locks it, and somebody on another page sees it at once. */
+    @Test
+    void whatOneDoesAndLooksAtTheOtherSees() {
+        Designer d = new Designer().signIn().openLantern();
+        Color red = d.colourAt(BASE_X, BASE_Y);
+        Designer other = new Designer().signIn().openLantern();
+        d.page.waitForSelector("[aria-label='Others on this project'] [aria-label*='on another page']");
+        d.selectPart("Base");
+        other.page.waitForSelector("[aria-label='Others on this project'] [aria-label*='has selected Base']");
+
+        d.changing("/looked-into", () -> d.page.click("[aria-label='Look inside']"));
+        other.page.waitForTimeout(2_000);
+        other.waitUntilDrawn();
+        assertThat(other.colourAt(BASE_X, BASE_Y)).isNotEqualTo(red);
+        d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
+
+        d.changing("/locked", () -> d.page.click("[aria-label=Lock]"));
+        other.page.waitForTimeout(1_000);
+        other.openDrawer("Paint").drop("PT-017", BASE_X, BASE_Y);
+        assertThat(other.colourAt(BASE_X, BASE_Y)).as("it is locked").isEqualTo(red);
+        d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
+        other.page.close();
+        d.page.waitForFunction("() => !document.querySelector(\"[aria-label='Others on this project']\")");
+        d.page.close();
+    }
 }

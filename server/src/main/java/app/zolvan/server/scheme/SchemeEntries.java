@@ -2,6 +2,7 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.core.assign.Entry;
 import app.zolvan.core.assign.Scheme;
+import app.zolvan.core.assign.Side;
 import app.zolvan.core.assign.Slot;
 import app.zolvan.core.assign.Target;
 import app.zolvan.core.mapping.Mapping;
@@ -54,7 +55,8 @@ record SchemeEntries(SchemeRow row, Scheme scheme) {
         Map<UUID, Double> areas = new HashMap<>();
         scheme.entries().forEach((slot, entry) -> {
             UUID material = entry.material() == null ? null : UUID.fromString(entry.material());
-            if (material != null && !clear.contains(material)) {
+            boolean seen = slot.side() != Side.BACK; // a back rarely shows
+            if (seen && material != null && !clear.contains(material)) {
                 areas.merge(material, areaOf.getOrDefault(slot.target(), 0.0), Double::sum);
             }
         });
