@@ -364,6 +364,7 @@ export const api = {
   why: (id: string, part: number, span: number, behind?: boolean) =>
     send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}${seen('&', behind)}`),
   /** Where no spot is named, of the one that shows. */
+  marks: (id: string) => send<Schemas['MarkWire'][][]>('GET', `${project(id)}/schemes/marks`),
   ruleLists: () => send<RuleList[]>('GET', '/api/rule-lists'),
   createRules: (name: string) => send<RuleList>('POST', '/api/rule-lists', { body: { name } }),
   changeRules: (list: string, rules: Rule[]) =>

@@ -35,7 +35,7 @@ import { LeafCover, type LeafLoader } from './leaves'
 import { PartShapes, type ShapeLoader } from './shapes'
 import { boxOf, firstHit, isBehind } from './picking'
 import { PickedFaces } from './pickedFaces'
-import { PlainColours } from './plainColours'
+import { PlainColours, type Mark } from './plainColours'
 import { ScaleFigure } from './scaleFigure'
 import { Sides } from './sides'
 import { Surfaces, type ImageLoader } from './surfaces'
@@ -140,7 +140,7 @@ export class Stage {
   private readonly sides = new Sides()
   private showingSides = false
   private readonly plain = new PlainColours()
-  private colours: (string | string[])[] | null = null
+  private colours: (string | (string | Mark)[])[] | null = null
   private readonly haze = haze()
   private readonly figure = new ScaleFigure()
   private readonly picked = new PickedFaces()
@@ -702,8 +702,8 @@ export class Stage {
     this.invalidate()
   }
 
-  /** Shows each part in a plain colour (#rrggbb), or each of its spans in one, instead of its look; null for looks again. */
-  showColours(colours: (string | string[])[] | null): void {
+  /** Shows each part in a plain colour (#rrggbb), or each of its spans in one or in a mark, instead of its look; null for looks again. */
+  showColours(colours: (string | (string | Mark)[])[] | null): void {
     this.colours = colours
     this.layColours()
     this.invalidate()

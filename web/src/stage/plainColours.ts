@@ -10,13 +10,23 @@ import {
 import { copiesOf } from './copies'
 import { SHADE, VERTEX } from './haze'
 
+/** A colour (#rrggbb), and how it is hatched: 0 for not at all. */
+export interface Mark {
+  colour: string
+  hatch: number
+}
+
 /** Shows each part in a plain colour of its own instead of its look, shaded by its slope towards the eye. */
 export class PlainColours {
   private readonly materials = new Map<string, ShaderMaterial>()
   private scene = new Scene()
 
-  /** @param coloursOf a part's colour as #rrggbb, or one for each of its spans */
-  lay(meshes: Mesh[], coloursOf: (mesh: Mesh) => string | string[], background: Scene['background']): void {
+  /** @param coloursOf a part's colour as #rrggbb, or one for each of its spans, or a mark for each */
+  lay(
+    meshes: Mesh[],
+    coloursOf: (mesh: Mesh) => string | (string | Mark)[],
+    background: Scene['background'],
+  ): void {
     this.scene = copiesOf(meshes, (mesh) => {
       const colours = coloursOf(mesh)
       return typeof colours === 'string' ? this.material(colours) : colours.map((c) => this.material(c))
@@ -24,22 +34,35 @@ export class PlainColours {
     this.scene.background = background
   }
 
-  private material(colour: string): ShaderMaterial {
-    const known = this.materials.get(colour)
+  private material(of: string | Mark): ShaderMaterial {
+    const { colour, hatch } = typeof of === 'string' ? { colour: of, hatch: 0 } : of
+    const key = `${colour} ${hatch}`
+    const known = this.materials.get(key)
     if (known) return known
     const made = new ShaderMaterial({
       side: DoubleSide,
-      uniforms: { colour: { value: new Color(colour) } },
+      uniforms: { colour: { value: new Color(colour) }, hatch: { value: hatch } },
       vertexShader: VERTEX,
       fragmentShader: /* glsl */ `
         uniform vec3 colour;
+        uniform int hatch;
         ${SHADE}
+        bool line(float along) { return fract(along / 9.0) < 0.2; }
+        bool isLine(vec2 p) {
+          if (hatch == 1) return line(p.x + p.y);
+          if (hatch == 2) return line(p.x - p.y);
+          if (hatch == 3) return line(p.x);
+          if (hatch == 4) return line(p.y);
+          if (hatch == 5) return line(p.x) || line(p.y);
+          return false;
+        }
         void main() {
-          gl_FragColor = vec4(colour * shade(), 1.0);
+          vec3 seen = colour * (isLine(gl_FragCoord.xy) ? 0.45 : 1.0);
+          gl_FragColor = vec4(seen * shade(), 1.0);
           #include <colorspace_fragment>
         }`,
     })
-    this.materials.set(colour, made)
+    this.materials.set(key, made)
     return made
   }
 

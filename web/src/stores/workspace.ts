@@ -24,7 +24,7 @@ import type { Light, Reached, Region } from '../stage/Stage'
 export type Step = 'prepare' | 'assign' | 'light' | 'picture'
 
 /** What the stage shows of the model. */
-export type Display = 'looks' | 'sides' | 'set' | 'shape' | 'plain' | 'white'
+export type Display = 'looks' | 'sides' | 'set' | 'shape' | 'plain' | 'marks' | 'white'
 
 /** How a look lies where that was put there; null where it lies in its material’s natural way. */
 type Mapped = 'metric' | 'model' | null
@@ -80,7 +80,7 @@ export const useWorkspace = defineStore('workspace', () => {
   const step = ref<Step>('assign')
   const display = ref<Display>('looks')
   /** What the stage shows while looks are given: them, the mean colour of each, or the form alone. */
-  const aid = ref<'looks' | 'plain' | 'white'>('looks')
+  const aid = ref<'looks' | 'plain' | 'marks' | 'white'>('looks')
   const shown = computed<Display>(() => {
     if (step.value === 'prepare') return display.value
     return step.value === 'assign' ? aid.value : 'looks'

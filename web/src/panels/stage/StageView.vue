@@ -101,6 +101,7 @@ const WHITE = '#efede9'
 const AIDS = [
   { value: 'looks', title: 'Looks', says: 'As materials and light make them' },
   { value: 'plain', title: 'Plain colours', says: 'The mean colour of each look, without light' },
+  { value: 'marks', title: 'By material', says: 'A colour and a hatch for each material' },
   { value: 'white', title: 'White model', says: 'The form alone' },
 ] as const
 /** The mean colour of what each span wears. */
@@ -119,11 +120,23 @@ watch(
   },
 )
 watch(
+  () => (workspace.shown === 'marks' && !workspace.preview ? workspace.state : null),
+  async (state) => {
+    if (!state) return
+    try {
+      const marks = await api.marks(id)
+      if (workspace.shown === 'marks' && workspace.state === state) stageHandle.value?.showColours(marks)
+    } catch (e) {
+      workspace.report(e)
+    }
+  },
+)
+watch(
   () => [workspace.shown, workspace.scene] as const,
   async ([shown]) => {
     if (workspace.preview) return
     stageHandle.value?.showSides(shown === 'sides')
-    if (shown === 'plain') return
+    if (shown === 'plain' || shown === 'marks') return
     if (shown === 'white') {
       stageHandle.value?.showColours((workspace.scene?.parts ?? []).map(() => WHITE))
       return

@@ -366,6 +366,19 @@ class SchemesTest extends ProjectTest {
         assertThat(state.get("candidates").get(0).get("target").asInt()).isEqualTo(group);
     }
 
+    /** needs.md O15: told apart by colour and by hatch, alike where the material is the same. */
+    @Test
+    void eachMaterialHasAMarkOfItsOwn() {
+        JsonNode marks = get("/schemes/marks");
+        JsonNode leg = marks.get(LEG).get(0);
+        JsonNode seat = marks.get(SEAT).get(0);
+        assertThat(marks.get(FAR_LEG).get(0)).isEqualTo(leg);
+        assertThat(seat.get("colour")).isNotEqualTo(leg.get("colour"));
+        assertThat(seat.get("hatch")).isNotEqualTo(leg.get("hatch"));
+        assign("part", FAR_LEG, "MT-003");
+        assertThat(get("/schemes/marks").get(FAR_LEG).get(0)).isNotEqualTo(leg);
+    }
+
     private int groupCalled(String name) {
         return scene().get("groups")
                 .valueStream()

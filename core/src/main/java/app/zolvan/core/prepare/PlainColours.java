@@ -44,6 +44,35 @@ public final class PlainColours {
         return colours(model, shapes);
     }
 
+    /**
+     * A colour and a way of hatching, so that things are told apart without colour, too.
+     *
+     * @param hatch from 0, for none, to {@link #HATCHES} − 1
+     */
+    public record Mark(LinearRgb colour, int hatch) {}
+
+    /** So many ways of hatching there are, none among them. */
+    public static final int HATCHES = 6;
+
+    /**
+     * Marks for things, those of most area first: of neighbours in that order neither colour nor hatch is the same.
+     *
+     * @param areas of each
+     */
+    public static <K extends Comparable<K>> Map<K, Mark> marks(Map<K, Double> areas) {
+        Map<K, Mark> marks = new HashMap<>();
+        for (K k : byArea(areas)) {
+            marks.put(k, new Mark(DistinctColours.get(marks.size()), marks.size() % HATCHES));
+        }
+        return marks;
+    }
+
+    private static <K extends Comparable<K>> List<K> byArea(Map<K, Double> areas) {
+        return areas.keySet().stream()
+                .sorted(Comparator.comparingDouble((K k) -> -areas.get(k)).thenComparing(Comparator.naturalOrder()))
+                .toList();
+    }
+
     private static List<LinearRgb> colours(Model model, List<Integer> kinds) {
         Map<Integer, Double> areas = new HashMap<>();
         for (int p = 0; p < kinds.size(); p++) {
@@ -54,11 +83,8 @@ public final class PlainColours {
             }
             areas.merge(kinds.get(p), area, Double::sum);
         }
-        List<Integer> order = areas.keySet().stream()
-                .sorted(Comparator.comparingDouble((Integer k) -> -areas.get(k)).thenComparing(k -> k))
-                .toList();
         Map<Integer, LinearRgb> colours = new HashMap<>();
-        order.forEach(k -> colours.put(k, DistinctColours.get(colours.size())));
+        byArea(areas).forEach(k -> colours.put(k, DistinctColours.get(colours.size())));
         return kinds.stream().map(colours::get).toList();
     }
 }

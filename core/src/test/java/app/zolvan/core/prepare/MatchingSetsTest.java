@@ -150,6 +150,9 @@ class MatchingSetsTest {
         int large = add("Large", Cubes.box(9, 9, 9), Transform.IDENTITY, 1);
         int small = add("Small", Cubes.box(1, 1, 1), Transform.IDENTITY, 0);
         int copy = add("Copy", Cubes.box(1, 1, 1), Transform.translation(3, 0, 0), 1);
+        Map<String, PlainColours.Mark> marks = PlainColours.marks(Map.of("brass", 1.0, "oak", 7.0, "ash", 1.0));
+        assertThat(marks.get("oak")).isEqualTo(new PlainColours.Mark(DistinctColours.get(0), 0));
+        assertThat(marks.get("brass")).isEqualTo(new PlainColours.Mark(DistinctColours.get(2), 2));
         assertThat(PlainColours.bySet(model()).get(large)).isEqualTo(DistinctColours.get(0));
         assertThat(PlainColours.bySet(model()).get(copy)).isEqualTo(DistinctColours.get(0));
         assertThat(PlainColours.byShape(model()).get(copy))

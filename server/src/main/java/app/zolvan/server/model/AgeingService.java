@@ -3,22 +3,12 @@ package app.zolvan.server.model;
 import app.zolvan.core.ageing.AgeBake;
 import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.ageing.Leaves;
-import app.zolvan.core.geometry.Mesh;
-import app.zolvan.core.geometry.MeshCodec;
-import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.scene.RenderScene;
 import app.zolvan.core.render.scene.SceneSight;
-import app.zolvan.core.render.trace.Kernel;
-import app.zolvan.server.asset.AssetService;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Duration;
-import java.util.Collections;
-import java.util.HashMap;
-import java.util.Map;
-import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
 /**
@@ -31,7 +21,7 @@ public class AgeingService {
     private static final Duration IDLE = Duration.ofMinutes(10);
 
     private final ModelStore store;
-    private final AssetService assets;
+    private final ModelSight sight;
     private final Cache<SceneKey, RenderScene> scenes =
             Caffeine.newBuilder().maximumSize(2).expireAfterAccess(IDLE).build();
     private final Cache<PartKey, AgeFields> fields = Caffeine.newBuilder()
@@ -40,9 +30,9 @@ public class AgeingService {
                     f.resistances().length + 4 * f.atlas().uv().length)
             .build();
 
-    AgeingService(ModelStore store, AssetService assets) {
+    AgeingService(ModelStore store, ModelSight sight) {
         this.store = store;
-        this.assets = assets;
+        this.sight = sight;
     }
 
     private record SceneKey(UUID project, long revision) {}
@@ -65,34 +55,16 @@ public class AgeingService {
     public Leaves leaves(UUID project, int index, int span, double size) {
         Scene scene = store.scene(project);
         Scene.Part part = scene.requireRegion(index, span);
-        return Leaves.on(mesh(part), part.toWorld(), span, of(scene, index, false), size);
+        return Leaves.on(sight.mesh(part), part.toWorld(), span, of(scene, index, false), size);
     }
 
     /** One at a time: it takes all cores. */
     private synchronized AgeFields bake(Scene scene, Scene.Part part, boolean corrodes) {
-        RenderScene sight = scenes.get(new SceneKey(scene.projectId(), scene.revision()), k -> sight(scene));
+        RenderScene all = scenes.get(
+                new SceneKey(scene.projectId(), scene.revision()),
+                k -> sight.of(scene, p -> true).orElseThrow().scene());
         double ground = scene.bounds().get(1);
         return AgeBake.of(
-                mesh(part), part.toWorld(), part.meanThickness(), ground, corrodes, () -> new SceneSight(sight));
-    }
-
-    private Mesh mesh(Scene.Part part) {
-        return MeshCodec.decode(assets.bytes(part.mesh()));
-    }
-
-    private RenderScene sight(Scene scene) {
-        Set<Integer> hidden = scene.models().stream()
-                .filter(Scene.PlacedModel::hidden)
-                .map(Scene.PlacedModel::index)
-                .collect(Collectors.toSet());
-        Map<String, Mesh> meshes = new HashMap<>();
-        RenderScene.Builder all = new RenderScene.Builder(Kernel.Kind.best());
-        for (Scene.Part p : scene.parts()) {
-            if (!hidden.contains(p.model())) {
-                Mesh m = meshes.computeIfAbsent(p.mesh(), d -> mesh(p));
-                all.add(m, p.toWorld(), Collections.nCopies(m.spanCount(), Surface.STANDARD));
-            }
-        }
-        return all.build();
+                sight.mesh(part), part.toWorld(), part.meanThickness(), ground, corrodes, () -> new SceneSight(all));
     }
 }

@@ -103,6 +103,20 @@ class SchemeController {
     }
 
     /** What looks different in another scheme, most of it first. */
+    /**
+     * A colour and a hatch for each material, in the scheme in view.
+     *
+     * @param colour #rrggbb
+     * @param hatch  0 for none
+     */
+    record MarkWire(String colour, int hatch) {}
+
+    /** By part and span, so that all that shows one material is marked alike. */
+    @GetMapping("/marks")
+    List<List<MarkWire>> marks(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
+        return commands.marks(account, id);
+    }
+
     @GetMapping("/{scheme}/differences")
     List<SchemeCommands.DifferenceWire> differences(
             @AuthenticationPrincipal Account account,

@@ -1,0 +1,53 @@
+package app.zolvan.server.model;
+
+import app.zolvan.core.geometry.Box3;
+import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.MeshCodec;
+import app.zolvan.core.material.Surface;
+import app.zolvan.core.render.scene.RenderScene;
+import app.zolvan.core.render.trace.Kernel;
+import app.zolvan.server.asset.AssetService;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** What rays meet of a project's model. */
+@Component
+class ModelSight {
+    private final AssetService assets;
+
+    ModelSight(AssetService assets) {
+        this.assets = assets;
+    }
+
+    /** @param box around all of it */
+    record Seen(RenderScene scene, Box3 box) {}
+
+    Mesh mesh(Scene.Part part) {
+        return MeshCodec.decode(assets.bytes(part.mesh()));
+    }
+
+    /** Some of the parts that are not hidden; nothing where there are none. */
+    Optional<Seen> of(Scene scene, Predicate<Scene.Part> taken) {
+        Set<Integer> hidden = scene.models().stream()
+                .filter(Scene.PlacedModel::hidden)
+                .map(Scene.PlacedModel::index)
+                .collect(Collectors.toSet());
+        Map<String, Mesh> meshes = new HashMap<>();
+        RenderScene.Builder all = new RenderScene.Builder(Kernel.Kind.best());
+        Box3 box = Box3.EMPTY;
+        for (Scene.Part p : scene.parts()) {
+            if (!hidden.contains(p.model()) && taken.test(p)) {
+                Mesh m = meshes.computeIfAbsent(p.mesh(), d -> mesh(p));
+                all.add(m, p.toWorld(), Collections.nCopies(m.spanCount(), Surface.STANDARD));
+                box = box.with(m.bounds(p.toWorld()));
+            }
+        }
+        return box.equals(Box3.EMPTY) ? Optional.empty() : Optional.of(new Seen(all.build(), box));
+    }
+}
