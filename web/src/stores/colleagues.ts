@@ -26,7 +26,9 @@ export const useColleagues = defineStore('colleagues', () => {
   const workspace = useWorkspace()
   const session = useSession()
   const page = crypto.randomUUID()
-  const there = ref(new Map<string, Looking & { at: number; colour: string }>())
+  const there = ref(new Map<string, Looking & { colour: string }>())
+  /** When each page was heard last; a beat that says nothing new changes nothing that is shown. */
+  const heardAt = new Map<string, number>()
   const all = computed(() => [...there.value.values()])
   /** What others have selected, in their colours. */
   const selections = computed(() => all.value.map(({ parts, colour }) => ({ parts, colour })))
@@ -36,12 +38,14 @@ export const useColleagues = defineStore('colleagues', () => {
   function hear(l: Looking) {
     if (l.project !== workspace.id || l.page === page) return
     const known = there.value.get(l.page)
+    heardAt.set(l.page, Date.now())
+    if (known && known.scheme === l.scheme && known.parts.join() === l.parts.join()) return
     const next = new Map(there.value)
     if (l.scheme === null) next.delete(l.page)
     else {
       const taken = new Set(all.value.map((o) => o.colour))
       const colour = known?.colour ?? COLOURS.find((c) => !taken.has(c)) ?? COLOURS[0] ?? ''
-      next.set(l.page, { ...l, at: Date.now(), colour })
+      next.set(l.page, { ...l, colour })
     }
     there.value = next
     if (!known && l.scheme !== null) tellSoon() // who comes sees who is there
@@ -69,8 +73,8 @@ export const useColleagues = defineStore('colleagues', () => {
     tell()
     beat = window.setInterval(() => {
       const late = Date.now() - GONE_AFTER
-      if (all.value.some((l) => l.at < late))
-        there.value = new Map([...there.value].filter(([, l]) => l.at >= late))
+      const isLate = (l: Looking) => (heardAt.get(l.page) ?? 0) < late
+      if (all.value.some(isLate)) there.value = new Map([...there.value].filter(([, l]) => !isLate(l)))
       tell()
     }, BEAT)
   }
