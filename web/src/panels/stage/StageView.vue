@@ -295,7 +295,7 @@ const tag = computed(() => {
   const what =
     trial.level === 'part'
       ? `part · ${name}`
-      : `${trial.level}${trial.name ? ` ${trial.name}` : ''} · ${counted(trial.parts, 'part')}`
+      : `${trial.level}${trial.level === 'group' ? ` ${trial.name}` : ''} · ${counted(trial.parts, 'part')}`
   if (trial.locked) return `${name} is locked`
   const side = trial.side === 'BOTH' ? '' : trial.side === 'BACK' ? ' · back alone' : ' · front alone'
   const kept = trial.hidden > 0 ? ` · ${trial.hidden} keep their own` : ''
