@@ -84,7 +84,9 @@ class FirstWalkIT {
         d.drop("PT-036", BASE_X, BASE_Y);
         assertThat(d.cardTitle()).isEqualTo("Base");
         assertThat(d.notice).contains("Cream enamel · 3 parts");
-        assertThat(d.page.textContent("[aria-label='What a change touches'] .on").strip()).isEqualTo("All 3 parts with it");
+        assertThat(d.page.textContent("[aria-label='What a change touches'] .on")
+                        .strip())
+                .isEqualTo("All 3 parts with it");
         Color cream = d.colourAt(BASE_X, BASE_Y);
         assertThat(cream.getRed()).isGreaterThan(cream.getBlue() + 15);
 
