@@ -1,6 +1,7 @@
 package app.zolvan.core.ageing;
 
 import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Sight;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.mapping.Atlas;
@@ -25,12 +26,6 @@ public final class AgeBake {
     private static final double EDGE = 0.012;
     /** How fast what climbs from the ground thins out. */
     private static final double CLIMBS = 0.6;
-
-    /** What rays meet around the part, and the part itself. */
-    public interface Sight {
-        /** The distance to what is met first, or infinity beyond {@code most}; the direction is of unit length. */
-        double distance(Vec3 from, Vec3 towards, double most);
-    }
 
     private final Mesh mesh;
     private final Transform toWorld;
@@ -57,7 +52,7 @@ public final class AgeBake {
      * @param thickness its mean thickness; 0 where it is not closed
      * @param ground    height of the ground
      * @param corrodes  whether it weathers where water stays rather than where sun and rain reach
-     * @param sight     one for each thread
+     * @param sight     what rays meet around the part, and the part itself; one for each thread
      */
     public static AgeFields of(
             Mesh mesh,

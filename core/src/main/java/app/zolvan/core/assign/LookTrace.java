@@ -92,7 +92,7 @@ public record LookTrace(List<Step> steps, int winner, int ifCleared, Entry benea
     }
 
     /** The slot of a level that speaks for it, leaving {@code except} out; null where the level has nothing. */
-    private static Slot speaker(Scheme scheme, Target target, Side side, Aspect aspect, Slot except) {
+    static Slot speaker(Scheme scheme, Target target, Side side, Aspect aspect, Slot except) {
         Slot own = carrying(scheme, new Slot(target, side), aspect, except);
         Slot both = carrying(scheme, new Slot(target, Side.BOTH), aspect, except);
         if (own == null || both == null) {

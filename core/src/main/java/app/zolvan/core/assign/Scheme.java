@@ -1,5 +1,6 @@
 package app.zolvan.core.assign;
 
+import app.zolvan.core.assign.LookTrace.Aspect;
 import app.zolvan.core.mapping.Mapping;
 import java.util.HashMap;
 import java.util.Map;
@@ -38,19 +39,13 @@ public record Scheme(String id, Scheme base, Map<Slot, Entry> entries) {
     }
 
     /**
-     * The slot of a target that its material shows by on one side: the side's own, unless only the one for both sides has any,
-     * or that alone is on top.
+     * The slot of a target that its material shows by on one side; where it has none, the one for both sides.
      *
      * @param side FRONT or BACK
      */
     public Slot speaking(Target target, Side side) {
-        Slot own = new Slot(target, side);
-        Slot both = new Slot(target, Side.BOTH);
-        Entry mine = at(own);
-        Entry shared = at(both);
-        boolean speaks = mine != null && mine.material() != null;
-        boolean isAbove = shared != null && shared.material() != null && shared.onTop();
-        return speaks && (mine.onTop() || !isAbove) ? own : both;
+        Slot speaker = LookTrace.speaker(this, target, side, Aspect.MATERIAL, null);
+        return speaker == null ? new Slot(target, Side.BOTH) : speaker;
     }
 
     /** Whether it has something of its own in a slot, or has it cleared, in the place of what its base has. */

@@ -1,10 +1,13 @@
 package app.zolvan.core.prepare;
 
 import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Sight;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.render.sample.Directions;
 import java.util.BitSet;
+import java.util.function.Supplier;
+import java.util.stream.IntStream;
 
 /**
  * Which triangles of a part face the outside, so that one can look into what it closes off: a roof from above. What faces the
@@ -21,43 +24,45 @@ public final class OuterFaces {
 
     private OuterFaces() {}
 
-    /** What rays meet of all that is not looked into. */
-    public interface Sight {
-        /** The distance to what is met first, or infinity beyond {@code most}; the direction is of unit length. */
-        double distance(Vec3 from, Vec3 towards, double most);
-    }
-
     /**
-     * @param rest   sees all else
+     * @param rest   sees all else; one for each thread
      * @param middle of all else, in the world
      * @param far    what is met beyond is no enclosure, in metres
      * @return the triangles that face the outside
      */
-    public static BitSet of(Mesh mesh, Transform toWorld, Sight rest, Vec3 middle, double far) {
-        BitSet outer = new BitSet(mesh.triangleCount());
-        double[] way = new double[3];
-        for (int t = 0; t < mesh.triangleCount(); t++) {
-            Vec3 a = corner(mesh, toWorld, t, 0);
-            Vec3 b = corner(mesh, toWorld, t, 1);
-            Vec3 c = corner(mesh, toWorld, t, 2);
-            Vec3 cross = b.minus(a).cross(c.minus(a));
-            double area = cross.length();
-            if (!(area > 0)) {
-                continue;
-            }
-            Vec3 normal = cross.times((toWorld.determinant() < 0 ? -1 : 1) / area);
-            Vec3 centre = a.plus(b).plus(c).times(1 / 3.0);
-            int ahead = open(rest, centre, normal, far, way);
-            int behind = open(rest, centre, normal.times(-1), far, way);
-            boolean faces =
-                    Math.abs(ahead - behind) <= EVEN ? centre.minus(middle).dot(normal) > 0 : ahead > behind;
-            outer.set(t, faces);
+    public static BitSet of(Mesh mesh, Transform toWorld, Supplier<? extends Sight> rest, Vec3 middle, double far) {
+        boolean[] outer = new boolean[mesh.triangleCount()];
+        ThreadLocal<Sight> own = ThreadLocal.withInitial(rest);
+        IntStream.range(0, outer.length)
+                .parallel()
+                .forEach(t -> outer[t] = isOuter(mesh, toWorld, t, own.get(), middle, far));
+        own.remove();
+        BitSet out = new BitSet(outer.length);
+        for (int t = 0; t < outer.length; t++) {
+            out.set(t, outer[t]);
         }
-        return outer;
+        return out;
+    }
+
+    private static boolean isOuter(Mesh mesh, Transform toWorld, int triangle, Sight rest, Vec3 middle, double far) {
+        Vec3 a = corner(mesh, toWorld, triangle, 0);
+        Vec3 b = corner(mesh, toWorld, triangle, 1);
+        Vec3 c = corner(mesh, toWorld, triangle, 2);
+        Vec3 cross = b.minus(a).cross(c.minus(a));
+        double area = cross.length();
+        if (!(area > 0)) {
+            return false;
+        }
+        Vec3 normal = cross.times((toWorld.determinant() < 0 ? -1 : 1) / area);
+        Vec3 centre = a.plus(b).plus(c).times(1 / 3.0);
+        int ahead = open(rest, centre, normal, far);
+        int behind = open(rest, centre, normal.times(-1), far);
+        return Math.abs(ahead - behind) <= EVEN ? centre.minus(middle).dot(normal) > 0 : ahead > behind;
     }
 
     /** How many of the rays of one side, spread by the cosine, meet nothing. */
-    private static int open(Sight rest, Vec3 from, Vec3 normal, double far, double[] way) {
+    private static int open(Sight rest, Vec3 from, Vec3 normal, double far) {
+        double[] way = new double[3];
         int open = 0;
         for (int i = 0; i < RAYS; i++) {
             double cosine = Math.sqrt(1 - (i + 0.5) / RAYS);

@@ -82,9 +82,8 @@ class TwoSidedTest {
         TriangleSoup slab = new TriangleSoup();
         box(slab, 0.01, 0.2, true);
         Mesh roof = kind.equals("slab") ? slab.toMesh(0.1) : sheet(1, 0.1, kind.equals("up"));
-        SceneSight rest = new SceneSight(
-                scene().add(room, Transform.IDENTITY, List.of(MATT)).build());
-        BitSet outer = OuterFaces.of(roof, Transform.IDENTITY, rest::distance, new Vec3(0, -0.5, 0), 100);
+        RenderScene rest = scene().add(room, Transform.IDENTITY, List.of(MATT)).build();
+        BitSet outer = OuterFaces.of(roof, Transform.IDENTITY, () -> new SceneSight(rest), new Vec3(0, -0.5, 0), 100);
         for (int t = 0; t < roof.triangleCount(); t++) {
             int i = roof.indices()[3 * t];
             double up = roof.normals()[3 * i + 1];

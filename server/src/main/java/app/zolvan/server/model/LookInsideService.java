@@ -1,6 +1,7 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Sight;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.prepare.OuterFaces;
 import app.zolvan.core.render.scene.RenderScene;
@@ -54,10 +55,13 @@ public class LookInsideService {
     }
 
     private static BitSet work(Rest rest, Mesh mesh, Scene.Part part) {
-        OuterFaces.Sight eye = rest.scene == null
-                ? (from, towards, most) -> Double.POSITIVE_INFINITY
-                : new SceneSight(rest.scene)::distance;
-        return OuterFaces.of(mesh, part.toWorld(), eye, rest.middle, rest.size);
+        RenderScene all = rest.scene;
+        return OuterFaces.of(
+                mesh,
+                part.toWorld(),
+                () -> all == null ? Sight.CLEAR : new SceneSight(all),
+                rest.middle,
+                rest.size);
     }
 
     private Rest rest(Scene scene) {

@@ -1,11 +1,11 @@
 package app.zolvan.core.render.scene;
 
-import app.zolvan.core.ageing.AgeBake;
+import app.zolvan.core.geometry.Sight;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.render.trace.Ray;
 
 /** What rays meet in a scene, for one thread. */
-public final class SceneSight implements AgeBake.Sight {
+public final class SceneSight implements Sight {
     private final RenderScene scene;
     private final Ray ray = new Ray();
     private final Hit hit = new Hit();
