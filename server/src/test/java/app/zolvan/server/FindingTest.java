@@ -128,7 +128,7 @@ class FindingTest extends ProjectTest {
         assertThat(get("/parts/0/suggestions").get("role").asString())
                 .as("by its name")
                 .isEqualTo("seat");
-        for (JsonNode known : get("/roles").get("known")) {
+        for (JsonNode known : browser.get("/api/library/controls").json().get("roles")) {
             String role = known.get("role").asString();
             post("/parts/roles", Map.of("roles", List.of(Map.of("part", 0, "role", role))));
             JsonNode suggested = get("/parts/0/suggestions");

@@ -61,6 +61,48 @@ class SidesTest extends ProjectTest {
         assertThat(region(LEG).get("back").isNull()).isTrue();
     }
 
+    /** What is made of what a back shows, or put in its place, leaves the front alone. */
+    @Test
+    void aCopyAndAReplacementGoToTheSideThatShowsIt() {
+        assign("set", setOf(LEG), "PT-014");
+        assignBack("set", setOf(LEG), "MT-003");
+        JsonNode front = physical(region(LEG).get("look").asInt());
+        String brass = materialOf(region(LEG).get("back").asInt());
+        post("/materials/" + brass + "/copies", Map.of("name", "Old brass", "variation", false, "parts", List.of(LEG)));
+        assertThat(nameOf(region(LEG).get("back").asInt())).isEqualTo("Old brass");
+        assertThat(physical(region(LEG).get("look").asInt())).isEqualTo(front);
+
+        Map<String, Object> copper = Map.of("by", libraryMaterial("MT-012"), "parts", List.of(OTHER_LEG));
+        post("/materials/" + brass + "/replacement", copper);
+        assertThat(nameOf(region(OTHER_LEG).get("back").asInt())).isEqualTo("Raw copper");
+        assertThat(physical(region(OTHER_LEG).get("look").asInt())).isEqualTo(front);
+    }
+
+    @Test
+    void whatWasLockedWhileGreyIsAdjustedAfterwardsWithAllElseOfItsMaterial() {
+        post("/parts/locked", Map.of("parts", List.of(OTHER_LEG), "on", true));
+        assign("set", setOf(LEG), "MT-003");
+        assertThat(shown(OTHER_LEG)).as("as it arrived").isEqualTo("steel");
+        post("/parts/locked", Map.of("parts", List.of(OTHER_LEG), "on", false));
+        post("/adjustments", adjustment(OTHER_LEG, Map.of("specular_roughness", 0.77)));
+        assertThat(physical(region(OTHER_LEG).get("look").asInt())
+                        .get("roughness")
+                        .asDouble())
+                .isEqualTo(0.77);
+        assertThat(shown(LEG)).isEqualTo("Spun brass");
+    }
+
+    @Test
+    void replacingEverywhereLeavesOutWhatIsLocked() {
+        assign("set", setOf(LEG), "MT-003");
+        assign("part", OTHER_LEG, "MT-003");
+        post("/parts/locked", Map.of("parts", List.of(OTHER_LEG), "on", true));
+        String brass = materialOf(region(LEG).get("look").asInt());
+        post("/materials/" + brass + "/replacement", Map.of("by", libraryMaterial("MT-012")));
+        assertThat(shown(LEG)).isEqualTo("Raw copper");
+        assertThat(shown(OTHER_LEG)).isEqualTo("Spun brass");
+    }
+
     @Test
     void whatIsLockedStaysAsItIsInEveryScheme() {
         assign("set", setOf(LEG), "MT-003");
@@ -143,8 +185,12 @@ class SidesTest extends ProjectTest {
         return state.get("looks").get(look).get("physical");
     }
 
+    private String materialOf(int look) {
+        return state.get("looks").get(look).get("material").asString();
+    }
+
     private String nameOf(int look) {
-        String id = state.get("looks").get(look).get("material").asString();
+        String id = materialOf(look);
         return state.get("palette")
                 .valueStream()
                 .map(u -> u.get("material"))

@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -107,6 +108,14 @@ public class ItemService {
             assets.addToLibrary(use.image(), library.id());
         }
         finding.index(library.id(), List.of(item));
+    }
+
+    /** A material of the library that ships, or of one that the account is in. */
+    public Optional<MaterialRow> seen(Account account, UUID id) {
+        return Optional.ofNullable(materials.find(id))
+                .filter(m -> m.projectId() == null)
+                .filter(m -> m.libraryId() == null
+                        || libraries.of(account.id()).stream().anyMatch(l -> l.id().equals(m.libraryId())));
     }
 
     /** A library's material that the account may change. */

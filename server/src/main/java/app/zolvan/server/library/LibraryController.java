@@ -11,6 +11,8 @@ import app.zolvan.core.material.Metal;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Substance;
 import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.prepare.DressingRules;
+import app.zolvan.core.prepare.Role;
 import app.zolvan.core.texture.DrawnRelief;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.colour.ColourWire;
@@ -135,7 +137,15 @@ class LibraryController {
             List<ConventionWire> conventions,
             List<OrderWire> orders,
             List<ReliefWire> reliefs,
-            List<SchemeStateWire> schemeStates) {}
+            List<SchemeStateWire> schemeStates,
+            List<RoleWord> roles,
+            List<LieWord> lies) {}
+
+    /** What a part can be in a design, as a designer reads it. */
+    record RoleWord(Role role, String word) {}
+
+    /** How a part can lie. */
+    record LieWord(DressingRules.Lie lie, String word) {}
 
     /** How far a scheme can have got. */
     record SchemeStateWire(SchemeState name, String label, boolean needsReason) {}
@@ -177,6 +187,10 @@ class LibraryController {
                         .toList(),
                 Arrays.stream(SchemeState.values())
                         .map(s -> new SchemeStateWire(s, s.word(), s.needsReason()))
+                        .toList(),
+                Arrays.stream(Role.values()).map(r -> new RoleWord(r, r.word())).toList(),
+                Arrays.stream(DressingRules.Lie.values())
+                        .map(l -> new LieWord(l, l.word()))
                         .toList());
     }
 

@@ -57,11 +57,7 @@ public class LookInsideService {
     private static BitSet work(Rest rest, Mesh mesh, Scene.Part part) {
         RenderScene all = rest.scene;
         return OuterFaces.of(
-                mesh,
-                part.toWorld(),
-                () -> all == null ? Sight.CLEAR : new SceneSight(all),
-                rest.middle,
-                rest.size);
+                mesh, part.toWorld(), () -> all == null ? Sight.CLEAR : new SceneSight(all), rest.middle, rest.size);
     }
 
     private Rest rest(Scene scene) {

@@ -6,7 +6,6 @@ import app.zolvan.core.exchange.ModelWriter;
 import app.zolvan.core.exchange.TooManyLeaves;
 import app.zolvan.core.exchange.formats.ModelFormats;
 import app.zolvan.core.model.Excerpt;
-import app.zolvan.core.prepare.Role;
 import app.zolvan.core.prepare.Roles;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
@@ -22,7 +21,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
-import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -168,22 +166,11 @@ class ModelController {
         return store.findings(id).in(project.unit());
     }
 
-    /** @param word as a designer reads it */
-    record RoleName(Role role, String word) {}
-
-    /**
-     * @param known     all roles there are
-     * @param proposals for parts that nobody has given a role yet
-     */
-    record RolesWire(List<RoleName> known, List<Roles.RoleGroup> proposals) {}
-
-    /** What the parts may be in the design, for the designer to confirm; those about which too little is known are left out. */
+    /** What parts without a role may be in the design, for the designer to confirm; those too little is known of are left out. */
     @GetMapping("/api/projects/{id}/roles")
-    RolesWire roles(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
+    List<Roles.RoleGroup> roles(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
         projects.require(account, id);
-        List<RoleName> known =
-                Arrays.stream(Role.values()).map(r -> new RoleName(r, r.word())).toList();
-        return new RolesWire(known, survey.roles(id));
+        return survey.roles(id);
     }
 
     /** Has the model looked through again. */

@@ -40,7 +40,6 @@ public class TeamService {
         if (!colleague.equals(account.id())) {
             mapper.join(project, colleague);
         }
-        tell(project);
         return mapper.team(project);
     }
 
@@ -54,13 +53,8 @@ public class TeamService {
         if (!colleague.equals(account.id())) {
             projects.requireOwned(account, project);
         }
-        tell(project);
         mapper.leave(project, colleague);
         return mapper.team(project);
-    }
-
-    private void tell(UUID project) {
-        events.announce(mapper.accounts(project), "team", Map.of("project", project));
     }
 
     /** Tells everybody else on the project, and the account's own other pages, what one looks at. */

@@ -157,8 +157,7 @@ public class AssignCommands {
         to.forEach(t -> scene.requireTarget(t.level(), t.target()));
         List<Spot> all = to.stream().distinct().toList();
         List<Spot> free = all.stream()
-                .filter(t -> t.level() != Level.PART
-                        || !scene.parts().get(t.target()).locked())
+                .filter(t -> !isLocked(scene, LookTable.slot(t.level(), t.target())))
                 .toList();
         return free.isEmpty() ? all : free;
     }
@@ -252,7 +251,7 @@ public class AssignCommands {
             Target t = slot.target();
             boolean goes = extent == Extent.LADDER
                     ? scene.covers(t.level(), LookTable.index(t), p, span)
-                    : shown != null && shown.id().toString().equals(entry.material());
+                    : shown != null && shown.id().toString().equals(entry.material()) && !isLocked(scene, slot);
             if (goes) {
                 add(changes, entries.take(slot));
             }
@@ -336,12 +335,13 @@ public class AssignCommands {
         boolean follows = all.stream().anyMatch(s -> s.id().equals(scheme.base()));
         Map<Slot, Entry> there =
                 follows ? entries.scheme().entries() : entries.scheme().effective();
+        Scene scene = scenes.scene(project);
         there.forEach((slot, entry) -> {
-            if (old.id().toString().equals(entry.material())) {
+            if (old.id().toString().equals(entry.material()) && !isLocked(scene, slot)) {
                 changes.add(entries.put(slot, other.id(), null));
             }
         });
-        for (Scene.MatchingSet set : scenes.scene(project).sets()) {
+        for (Scene.MatchingSet set : scene.sets()) {
             Slot slot = LookTable.slot(Level.SET, set.index());
             boolean bare = entries.scheme().at(slot) == null;
             if (old.id().equals(set.source())
@@ -350,6 +350,12 @@ public class AssignCommands {
                 changes.add(entries.put(slot, other.id(), null));
             }
         }
+    }
+
+    /** Whether a slot is a locked part's own. */
+    private static boolean isLocked(Scene scene, Slot slot) {
+        return slot.target().level() == Level.PART
+                && scene.parts().get(LookTable.index(slot.target())).locked();
     }
 
     /** Parts that show a material get the other by themselves. */
@@ -365,7 +371,7 @@ public class AssignCommands {
         for (int p : new LinkedHashSet<>(parts)) {
             Scene.Part each = looks.scene().requireRegion(p, 0);
             if (!each.locked() && looks.shows(each, old.id())) {
-                changes.add(entries.put(LookTable.slot(Level.PART, p), other.id(), null));
+                looks.ownSlots(each, old.id()).forEach(slot -> changes.add(entries.put(slot, other.id(), null)));
             }
         }
     }
@@ -514,11 +520,7 @@ public class AssignCommands {
         for (Scene.Part each : scene.parts()) {
             for (int s = 0; s < each.sets().size(); s++) {
                 int region = looks.region(each.index(), s);
-                if (each.locked() && each.index() != part) {
-                    if (scene.covers(spot.level(), spot.target(), each, s)) {
-                        covered.add(each.index());
-                    }
-                } else if (front.get(region) || back.get(region)) {
+                if (!each.locked() && (front.get(region) || back.get(region))) {
                     reached.add(new Reached(each.index(), s, front.get(region), back.get(region)));
                     shown.add(each.index());
                 } else if (scene.covers(spot.level(), spot.target(), each, s)) {

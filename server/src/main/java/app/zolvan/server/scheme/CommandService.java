@@ -268,7 +268,7 @@ public class CommandService {
 
     private void apply(Project project, List<Change> changes) {
         requireUnlocked(project, changes);
-        Map<UUID, Map<Integer, List<Object>>> kept = locked.shown(project);
+        Map<UUID, Map<Integer, List<LockedParts.Worn>>> kept = locked.shown(project);
         Map<Integer, PartState> parts = new TreeMap<>();
         Map<List<Object>, SchemeMapper.EntryRow> entries = new LinkedHashMap<>();
         for (Change c : changes) {

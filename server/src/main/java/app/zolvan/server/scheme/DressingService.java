@@ -11,6 +11,7 @@ import app.zolvan.core.prepare.DressingTable.Source;
 import app.zolvan.core.prepare.Role;
 import app.zolvan.core.prepare.Roles;
 import app.zolvan.server.account.Account;
+import app.zolvan.server.library.ItemService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.Scene;
@@ -39,6 +40,7 @@ class DressingService {
     private final SchemeService schemes;
     private final SceneSource scenes;
     private final MaterialService materials;
+    private final ItemService items;
     private final ProjectService projects;
     private final JsonMapper json;
 
@@ -48,6 +50,7 @@ class DressingService {
             SchemeService schemes,
             SceneSource scenes,
             MaterialService materials,
+            ItemService items,
             ProjectService projects,
             JsonMapper json) {
         this.mapper = mapper;
@@ -55,6 +58,7 @@ class DressingService {
         this.schemes = schemes;
         this.scenes = scenes;
         this.materials = materials;
+        this.items = items;
         this.projects = projects;
         this.json = json;
     }
@@ -100,8 +104,7 @@ class DressingService {
             if (ColourNotation.parse(k.colour()).isEmpty()) {
                 throw Problem.ofField("colour", "“" + k.colour() + "” is no colour code such as #a4703c.");
             }
-            MaterialRow m = materials.find(k.material());
-            if (m == null || m.projectId() != null) {
+            if (items.seen(account, k.material()).isEmpty()) {
                 throw Problem.ofField("material", "Choose a material of the library for “" + name + "”.");
             }
             clean.add(new DressingRow(name, k.colour(), k.role(), k.material()));

@@ -3,10 +3,13 @@ package app.zolvan.server.scheme;
 import app.zolvan.core.assign.Entry;
 import app.zolvan.core.assign.Ladders;
 import app.zolvan.core.assign.Level;
+import app.zolvan.core.assign.Look;
 import app.zolvan.core.assign.Pins;
 import app.zolvan.core.assign.Scheme;
 import app.zolvan.core.assign.Side;
 import app.zolvan.core.assign.Slot;
+import app.zolvan.core.mapping.Mapping;
+import app.zolvan.core.material.Material;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
@@ -32,27 +35,30 @@ class LockedParts {
         this.scenes = scenes;
     }
 
+    /** What one side of a region shows, whichever level it comes from. */
+    record Worn(Material material, Mapping mapping) {}
+
     private static List<Scene.Part> locked(Scene scene) {
         return scene.parts().stream().filter(Scene.Part::locked).toList();
     }
 
     /** What locked parts show on both their sides: by scheme and part. */
-    Map<UUID, Map<Integer, List<Object>>> shown(Project project) {
-        Map<UUID, Map<Integer, List<Object>>> out = new HashMap<>();
+    Map<UUID, Map<Integer, List<Worn>>> shown(Project project) {
+        Map<UUID, Map<Integer, List<Worn>>> out = new HashMap<>();
         List<Scene.Part> parts = locked(scenes.scene(project.id()));
         if (parts.isEmpty()) {
             return out;
         }
         for (SchemeRow scheme : schemes.schemes(project.id())) {
             LookTable looks = schemes.looks(project, scheme.id());
-            Map<Integer, List<Object>> ofScheme = new TreeMap<>();
+            Map<Integer, List<Worn>> ofScheme = new TreeMap<>();
             for (Scene.Part p : parts) {
-                List<Object> worn = new ArrayList<>();
+                List<Worn> worn = new ArrayList<>();
                 for (int span = 0; span < p.sets().size(); span++) {
                     for (Side side : List.of(Side.FRONT, Side.BACK)) {
-                        var look = looks.shownAt(looks.region(p.index(), span), side)
+                        Look look = looks.shownAt(looks.region(p.index(), span), side)
                                 .look();
-                        worn.add(List.of(look.material(), look.mapping()));
+                        worn.add(new Worn(look.material(), look.mapping()));
                     }
                 }
                 ofScheme.put(p.index(), worn);
@@ -63,14 +69,14 @@ class LockedParts {
     }
 
     /** @throws Problem where a part that was locked and still is shows something else than it did */
-    void requireSame(Project project, Map<UUID, Map<Integer, List<Object>>> before) {
+    void requireSame(Project project, Map<UUID, Map<Integer, List<Worn>>> before) {
         if (before.isEmpty()) {
             return;
         }
         Scene scene = scenes.scene(project.id());
-        Map<UUID, Map<Integer, List<Object>>> now = shown(project);
+        Map<UUID, Map<Integer, List<Worn>>> now = shown(project);
         before.forEach((scheme, parts) -> parts.forEach((part, worn) -> {
-            Map<Integer, List<Object>> there = now.getOrDefault(scheme, Map.of());
+            Map<Integer, List<Worn>> there = now.getOrDefault(scheme, Map.of());
             if (there.containsKey(part) && !there.get(part).equals(worn)) {
                 throw locked(scene.parts().get(part).name());
             }

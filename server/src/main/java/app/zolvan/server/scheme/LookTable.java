@@ -173,12 +173,6 @@ public final class LookTable {
         return seen;
     }
 
-    /** Which sides are given something else where a region is to look otherwise: those of what it shows now. */
-    Side sides(int part, int span) {
-        Slot shows = resolution.slot(region(part, span), seen, Aspect.MATERIAL);
-        return shows == null ? Side.BOTH : shows.side();
-    }
-
     /**
      * Where a material would show that is put into a slot: regions by their numbers, see {@link #ladders}.
      *
@@ -286,14 +280,37 @@ public final class LookTable {
         return scene.parts().stream().filter(p -> shows(p, material)).count();
     }
 
-    boolean shows(Scene.Part part, UUID material) {
+    /**
+     * The slots of a part's own by which something else takes the place of what it shows: those of the sides that show it.
+     *
+     * @param material null for plain grey
+     */
+    List<Slot> ownSlots(Scene.Part part, @Nullable UUID material) {
+        boolean front = shows(fronts.get(part.index()), material);
+        boolean back = shows(backs.get(part.index()), material);
+        Slot ofFront = slot(Level.PART, part.index(), Side.FRONT);
+        Slot ofBack = slot(Level.PART, part.index(), Side.BACK);
+        if (front == back && scheme.at(ofFront) == null && scheme.at(ofBack) == null) {
+            return List.of(slot(Level.PART, part.index()));
+        }
+        List<Slot> out = new ArrayList<>();
+        if (front || !back) {
+            out.add(ofFront);
+        }
+        if (back || !front) {
+            out.add(ofBack);
+        }
+        return out;
+    }
+
+    boolean shows(Scene.Part part, @Nullable UUID material) {
         return shows(fronts.get(part.index()), material) || shows(backs.get(part.index()), material);
     }
 
-    private boolean shows(int[] spans, UUID material) {
+    private boolean shows(int[] spans, @Nullable UUID material) {
         for (int look : spans) {
             MaterialRow m = looks.get(look).material();
-            if (m != null && m.id().equals(material)) {
+            if (Objects.equals(m == null ? null : m.id(), material)) {
                 return true;
             }
         }

@@ -5,7 +5,7 @@ import app.zolvan.core.adjust.EdgesMet;
 import app.zolvan.core.adjust.Variation;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
-import app.zolvan.core.assign.Side;
+import app.zolvan.core.assign.LookTrace.Aspect;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.material.MainColour;
@@ -113,15 +113,33 @@ class MaterialCommands {
         MaterialRow copy = newRow(project, shown, changed, name);
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
-        entries.scheme().effective().forEach((slot, entry) -> {
-            if (shown.id().toString().equals(entry.material())) {
-                changes.add(entries.put(slot, copy.id(), null));
-            }
-        });
+        everywhere(entries, shown, copy, changes);
         if (changes.size() == 1) {
             throw Problem.conflict("nothing", "Nothing of this scheme has “" + shown.name() + "” any more.", null);
         }
         return commands.commit(account, project, what + " of " + name, changes);
+    }
+
+    /** Every slot that has one material gets another. */
+    private static void everywhere(
+            SchemeEntries entries, @Nullable MaterialRow one, MaterialRow other, List<Change> changes) {
+        entries.scheme().effective().forEach((slot, entry) -> {
+            if (one != null && one.id().toString().equals(entry.material())) {
+                changes.add(entries.put(slot, other.id(), null));
+            }
+        });
+    }
+
+    /** A part gets a material by itself on the sides that show another one. */
+    private static void putOn(
+            LookTable looks,
+            SchemeEntries entries,
+            Scene.Part part,
+            @Nullable MaterialRow shown,
+            MaterialRow other,
+            List<Change> changes) {
+        looks.ownSlots(part, shown == null ? null : shown.id())
+                .forEach(slot -> changes.add(entries.put(slot, other.id(), null)));
     }
 
     /** What a region shows looks otherwise: for all that show the same, or for some parts. */
@@ -146,11 +164,15 @@ class MaterialCommands {
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
         SchemeEntries entries = schemes.entries(project.id(), schemes.current(project.id()));
-        Side sides = looks.sides(part, span);
         if (only == null) {
-            changes.add(entries.put(LookTable.slot(Level.SET, target.sets().get(span), sides), copy.id(), null));
+            everywhere(entries, shown, copy, changes);
+            if (looks.trace(part, span, Aspect.MATERIAL).winner() < 0) {
+                changes.add(entries.put(LookTable.slot(Level.SET, target.sets().get(span)), copy.id(), null));
+            }
         }
-        few.forEach(p -> changes.add(entries.put(LookTable.slot(Level.PART, p, sides), copy.id(), null)));
+        for (int p : few) {
+            putOn(looks, entries, looks.scene().parts().get(p), shown, copy, changes);
+        }
         return commands.commit(account, project, what + " of " + name, changes);
     }
 
@@ -203,7 +225,7 @@ class MaterialCommands {
         Set<Integer> few = new TreeSet<>();
         for (int p : parts) {
             Scene.Part part = looks.scene().requireRegion(p, 0);
-            if (m == null || looks.shows(part, m.id())) {
+            if (looks.shows(part, m == null ? null : m.id())) {
                 few.add(p);
             }
         }
@@ -315,7 +337,7 @@ class MaterialCommands {
                     "variation",
                     "A variation follows one of the project’s own materials. Put this one on a part first.");
         }
-        Scene scene = schemes.looks(project).scene();
+        LookTable looks = schemes.looks(project);
         Surface surface = from.toSurface();
         Set<Parameter> own = Set.of();
         if (wanted.colour() != null) {
@@ -338,8 +360,7 @@ class MaterialCommands {
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
         SchemeEntries entries = schemes.entries(projectId, schemes.current(projectId));
         for (int p : new TreeSet<>(wanted.parts())) {
-            scene.requireRegion(p, 0);
-            changes.add(entries.put(LookTable.slot(Level.PART, p), copy.id(), null));
+            putOn(looks, entries, looks.scene().requireRegion(p, 0), from, copy, changes);
         }
         String label = (variation ? "Variation of " : "Copy of ") + from.name();
         return commands.commit(account, project, label, changes);

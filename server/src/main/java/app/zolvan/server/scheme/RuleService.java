@@ -10,6 +10,7 @@ import app.zolvan.core.prepare.DressingRules.Rule;
 import app.zolvan.core.prepare.DressingRules.Thing;
 import app.zolvan.core.prepare.Role;
 import app.zolvan.server.account.Account;
+import app.zolvan.server.library.ItemService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.Scene;
@@ -42,6 +43,7 @@ class RuleService {
     private final AssignCommands assigning;
     private final SchemeService schemes;
     private final MaterialService materials;
+    private final ItemService items;
     private final ProjectService projects;
     private final JsonMapper json;
 
@@ -50,12 +52,14 @@ class RuleService {
             AssignCommands assigning,
             SchemeService schemes,
             MaterialService materials,
+            ItemService items,
             ProjectService projects,
             JsonMapper json) {
         this.mapper = mapper;
         this.assigning = assigning;
         this.schemes = schemes;
         this.materials = materials;
+        this.items = items;
         this.projects = projects;
         this.json = json;
     }
@@ -115,10 +119,9 @@ class RuleService {
     RuleListWire change(Account account, UUID id, List<RuleWire> rules) {
         RuleListWire before = require(account, id);
         for (RuleWire r : rules) {
-            MaterialRow m = materials.find(r.material());
-            if (m == null || m.projectId() != null) {
-                throw Problem.ofField("material", "Choose a chip of a library: the project’s own stay with it.");
-            }
+            MaterialRow m = items.seen(account, r.material())
+                    .orElseThrow(() ->
+                            Problem.ofField("material", "Choose a chip of a library: the project’s own stay with it."));
             if (Math.max(r.name().length(), r.source().length()) > LONGEST_NAME) {
                 throw Problem.ofField("rules", "Names in rules have up to " + LONGEST_NAME + " letters.");
             }
@@ -146,8 +149,9 @@ class RuleService {
      * @param gets   the parts that would get its material
      * @param have   how many more fit it and show it already
      * @param locked how many more fit it and are locked
+     * @param missing how many would get it if its material were in a library that this project may use
      */
-    record Outcome(List<Integer> gets, int have, int locked) {}
+    record Outcome(List<Integer> gets, int have, int locked, int missing) {}
 
     /** What a list would do in the scheme in view, by rule; changes nothing. */
     List<Outcome> preview(Account account, UUID projectId, UUID id) {
@@ -156,11 +160,15 @@ class RuleService {
     }
 
     private List<Outcome> outcomes(LookTable looks, RuleListWire list) {
+        List<Boolean> usable = list.rules.stream()
+                .map(r -> materials.isUsable(looks.scene().projectId(), r.material))
+                .toList();
         DressingRules rules =
                 new DressingRules(list.rules.stream().map(RuleWire::rule).toList());
         List<List<Integer>> gets = new ArrayList<>();
         int[] have = new int[list.rules.size()];
         int[] locked = new int[list.rules.size()];
+        int[] missing = new int[list.rules.size()];
         list.rules.forEach(r -> gets.add(new ArrayList<>()));
         Scene scene = looks.scene();
         Set<Integer> surroundings = scene.surroundings();
@@ -171,6 +179,8 @@ class RuleService {
             rules.first(thing(looks, p)).ifPresent(i -> {
                 if (wears(looks, p, list.rules.get(i).material)) {
                     have[i]++;
+                } else if (!usable.get(i)) {
+                    missing[i]++;
                 } else if (p.locked()) {
                     locked[i]++;
                 } else {
@@ -180,7 +190,7 @@ class RuleService {
         }
         List<Outcome> out = new ArrayList<>();
         for (int i = 0; i < have.length; i++) {
-            out.add(new Outcome(gets.get(i), have[i], locked[i]));
+            out.add(new Outcome(gets.get(i), have[i], locked[i], missing[i]));
         }
         return out;
     }

@@ -232,12 +232,14 @@ public class SchemeCommands {
         return all;
     }
 
+    /** A mark for what each region shows, by part and span. */
     List<List<SchemeController.MarkWire>> marks(Account account, UUID projectId) {
         LookTable looks = schemes.looks(projects.require(account, projectId));
+        Model model = models.model(projectId);
         Map<String, Double> areas = new HashMap<>();
         for (Scene.Part p : looks.scene().parts()) {
             for (int span = 0; span < p.sets().size(); span++) {
-                areas.merge(key(looks, p, span), p.area() / p.sets().size(), Double::sum);
+                areas.merge(key(looks, p, span), Coverage.area(model, p.index(), span), Double::sum);
             }
         }
         Map<String, PlainColours.Mark> marks = PlainColours.marks(areas);
