@@ -65,8 +65,8 @@ export type Findings = Schemas['Findings']
 export type Finding = Schemas['FindingWire']
 export type Remedy = NonNullable<Finding['remedy']>
 export type RoleGroup = Schemas['RoleGroup']
-export type RoleName = Schemas['RoleName']
-export type Role = RoleName['role']
+export type RoleWord = Schemas['RoleWord']
+export type Role = RoleWord['role']
 export type PartName = Schemas['PartName']
 export type SetWire = Schemas['SetWire']
 export type Kind = Schemas['Kind']
@@ -159,14 +159,9 @@ export async function bytesAt(path: string): Promise<ArrayBuffer> {
   return response.arrayBuffer()
 }
 
-/** Whether what is asked and done about looks is about the backs of surfaces. */
-let seenFromBehind = false
-export function lookFromBehind(behind: boolean) {
-  seenFromBehind = behind
-}
-/** Says in an address which side is meant where it is not the one that is looked at. */
-function seen(sign: '?' | '&', behind: boolean | undefined): string {
-  return behind === undefined ? '' : `${sign}seen=${behind ? 'back' : 'front'}`
+/** Says in an address that backs are meant; else it is fronts. */
+function seen(sign: '?' | '&', behind: boolean): string {
+  return behind ? `${sign}seen=back` : ''
 }
 
 async function send<T>(
@@ -179,7 +174,6 @@ async function send<T>(
   if (method !== 'GET') headers['X-XSRF-TOKEN'] = csrfToken()
   if (version !== undefined) headers['If-Match'] = `"${version}"`
   const about = other ?? scheme
-  if (seenFromBehind && path.startsWith('/api/projects/')) headers['X-Side'] = 'back'
   if (about && path.startsWith('/api/projects/')) headers['X-Scheme'] = about
   const response = await reach(path, {
     method,
@@ -353,7 +347,7 @@ export const api = {
   findings: (id: string) => send<Findings>('GET', `${project(id)}/findings`),
   suggestions: (id: string, part: number) =>
     send<Schemas['Suggestions']>('GET', `${project(id)}/parts/${part}/suggestions`),
-  roles: (id: string) => send<Schemas['RolesWire']>('GET', `${project(id)}/roles`),
+  roles: (id: string) => send<RoleGroup[]>('GET', `${project(id)}/roles`),
   giveRoles: (id: string, version: number, roles: { part: number; role: Role | null }[]) =>
     send<ProjectState>('POST', `${project(id)}/parts/roles`, { version, body: { roles } }),
   inspect: (id: string) => send<Job>('POST', `${project(id)}/findings`),
@@ -361,9 +355,8 @@ export const api = {
   /** Of a scheme that is not looked at. */
   stateOf: (id: string, other: string) =>
     send<ProjectState>('GET', `${project(id)}/state`, { scheme: other }),
-  why: (id: string, part: number, span: number, behind?: boolean) =>
+  why: (id: string, part: number, span: number, behind: boolean) =>
     send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}${seen('&', behind)}`),
-  /** Where no spot is named, of the one that shows. */
   marks: (id: string) => send<Schemas['MarkWire'][][]>('GET', `${project(id)}/schemes/marks`),
   ruleLists: () => send<RuleList[]>('GET', '/api/rule-lists'),
   createRules: (name: string) => send<RuleList>('POST', '/api/rule-lists', { body: { name } }),
@@ -384,6 +377,7 @@ export const api = {
     send<ProjectState>('POST', `${project(id)}/parts/locked`, { version, body: { parts, on } }),
   lookInto: (id: string, version: number, parts: number[], on: boolean) =>
     send<ProjectState>('POST', `${project(id)}/parts/looked-into`, { version, body: { parts, on } }),
+  /** Where no spot is named, of the one that shows. */
   trial: (
     id: string,
     spot: Spot | null,
@@ -402,11 +396,11 @@ export const api = {
         seen('&', behind) +
         (spot ? `&level=${spot.level}&target=${spot.target}` : ''),
     ),
-  preview: (id: string, part: number, span: number, values: Values, behind?: boolean) =>
+  preview: (id: string, part: number, span: number, values: Values, behind: boolean) =>
     send<Preview>('POST', `${project(id)}/preview${seen('?', behind)}`, {
       body: { part, span, only: null, here: null, values },
     }),
-  assign: (id: string, version: number, given: Schemas['Assignment'], behind?: boolean) =>
+  assign: (id: string, version: number, given: Schemas['Assignment'], behind: boolean) =>
     send<ProjectState>('POST', `${project(id)}/assignments${seen('?', behind)}`, { version, body: given }),
   adjust: (
     id: string,
@@ -415,21 +409,22 @@ export const api = {
     only: number[] | null,
     here: boolean,
     values: Values,
+    behind: boolean,
   ) =>
-    send<ProjectState>('POST', `${project(id)}/adjustments`, {
+    send<ProjectState>('POST', `${project(id)}/adjustments${seen('?', behind)}`, {
       version,
       body: { part, span, only, here, values },
     }),
-  meetEdges: (id: string, version: number, where: Schemas['Meeting']) =>
-    send<ProjectState>('POST', `${project(id)}/meeting-edges`, { version, body: where }),
+  meetEdges: (id: string, version: number, where: Schemas['Meeting'], behind: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/meeting-edges${seen('?', behind)}`, { version, body: where }),
   copyMaterial: (id: string, version: number, material: string, copy: Schemas['NewCopy']) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/copies`, { version, body: copy }),
   putOnTop: (id: string, version: number, spot: Spot, side: Sides, onTop: boolean) =>
     send<ProjectState>('POST', `${project(id)}/on-top`, { version, body: { ...spot, side, onTop } }),
   asInBase: (id: string, version: number, spot: Spot, side: Sides) =>
     send<ProjectState>('POST', `${project(id)}/as-in-base`, { version, body: { ...spot, side } }),
-  takeOff: (id: string, version: number, from: Schemas['TakingOff']) =>
-    send<ProjectState>('POST', `${project(id)}/taken-off`, { version, body: from }),
+  takeOff: (id: string, version: number, from: Schemas['TakingOff'], behind: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/taken-off${seen('?', behind)}`, { version, body: from }),
   replaceMaterial: (id: string, version: number, material: string, how: Schemas['Replacement']) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/replacement`, { version, body: how }),
   keepCandidate: (id: string, version: number, candidate: Schemas['Candidate']) =>

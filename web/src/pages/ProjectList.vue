@@ -176,9 +176,12 @@ function when(text: string): string {
             <span v-else class="blank">{{ p.name.slice(0, 1) }}</span>
             <b>{{ p.name }}</b>
             <span class="soft small">{{ p.client || 'No client yet' }}</span>
-            <span class="soft small">{{ counted(p.parts, 'part') }} · {{ when(p.touchedAt) }}</span>
+            <span class="soft small"
+              >{{ counted(p.parts, 'part') }} · {{ when(p.touchedAt)
+              }}{{ p.own ? '' : ' · shared with you' }}</span
+            >
           </router-link>
-          <button class="plain bin" :aria-label="`Delete ${p.name}`" @click="doomed = p">
+          <button v-if="p.own" class="plain bin" :aria-label="`Delete ${p.name}`" @click="doomed = p">
             <v-icon :icon="mdiTrashCanOutline" size="18" />
             <v-tooltip activator="parent" location="top">Delete this project</v-tooltip>
           </button>

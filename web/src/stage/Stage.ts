@@ -631,12 +631,12 @@ export class Stage {
   private place(): void {
     const apart = new Set<PartMesh>()
     const worn = new Map<PartMesh, MeshPhysicalMaterial[]>()
-    const sided: PartMesh[] = []
+    const sided = new Set<PartMesh>()
     for (const mesh of this.parts) {
       if (!mesh?.visible) continue
       const behind = (mesh.userData['behind'] ?? []) as (MeshPhysicalMaterial | undefined)[]
       if (behind.some(Boolean)) {
-        sided.push(mesh)
+        sided.add(mesh)
         continue
       }
       worn.set(mesh, mesh.userData['worn'] as MeshPhysicalMaterial[])
@@ -645,12 +645,9 @@ export class Stage {
     for (const mesh of this.parts) {
       if (!mesh) continue
       const alone = this.isAlone(mesh)
-      const isSided = sided.includes(mesh)
-      const wears =
-        (isSided
-          ? (mesh.userData['worn'] as MeshPhysicalMaterial[]).map(() => this.elsewhere)
-          : worn.get(mesh)) ?? []
-      mesh.material = wears.map((m) => (alone || isClear(m) ? m : this.elsewhere))
+      const wears = (mesh.userData['worn'] ?? []) as MeshPhysicalMaterial[]
+      const itself = (m: MeshPhysicalMaterial) => !sided.has(mesh) && (alone || isClear(m))
+      mesh.material = wears.map((m) => (itself(m) ? m : this.elsewhere))
       if (apart.has(mesh)) this.model.add(mesh)
       else this.model.remove(mesh)
     }
@@ -659,7 +656,7 @@ export class Stage {
       const material = mesh && !this.isAlone(mesh) && worn.get(mesh)?.[span]
       return material && !isClear(material) ? material : null
     })
-    this.sided.arrange(sided)
+    this.sided.arrange([...sided])
     this.glass.arrange([...apart])
     this.grow()
   }
@@ -1075,6 +1072,7 @@ export class Stage {
     this.outline.dispose()
     this.shadow.dispose()
     this.glass.dispose()
+    this.sided.dispose()
     this.scene.environment?.dispose()
     this.renderer.dispose()
     this.renderer.domElement.remove()

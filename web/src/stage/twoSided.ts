@@ -24,7 +24,7 @@ export type OuterLoader = (part: number) => Promise<ArrayBuffer>
  */
 export class TwoSided {
   readonly root = new Object3D()
-  private readonly halves = new WeakMap<BufferGeometry, Halves>()
+  private readonly halves = new Map<BufferGeometry, Halves>()
   /** Of each part that one looks into, which of its triangles face the outside; null while that is on its way. */
   private readonly outer = new Map<number, Uint8Array | null>()
   private inside = new Set<number>()
@@ -39,6 +39,7 @@ export class TwoSided {
   /** Takes in which parts one looks into; what faces the outside is asked for anew, since it depends on all others. */
   look(into: Set<number>): void {
     this.inside = into
+    this.dispose()
     this.outer.clear()
     for (const part of into) {
       const mine = this.inside
@@ -97,8 +98,7 @@ export class TwoSided {
     if (!outer) return null
     const known = this.halves.get(mesh.geometry)
     if (known?.of === outer) return known
-    known?.outer.dispose()
-    known?.inner.dispose()
+    this.forget(known)
     const made = {
       of: outer,
       outer: some(mesh.geometry, (t) => outer[t] === 1),
@@ -106,6 +106,16 @@ export class TwoSided {
     }
     this.halves.set(mesh.geometry, made)
     return made
+  }
+
+  private forget(halves: Halves | undefined): void {
+    halves?.outer.dispose()
+    halves?.inner.dispose()
+  }
+
+  dispose(): void {
+    for (const halves of this.halves.values()) this.forget(halves)
+    this.halves.clear()
   }
 }
 

@@ -7,7 +7,6 @@ interface Events {
   chip: { key: string }
   library: { library: string }
   presence: Looking
-  team: { project: string }
 }
 
 /** Listens to what happens on the server; the browser reconnects by itself. Returns how to stop. */
@@ -20,7 +19,6 @@ export function listen(
   source.addEventListener('chip', (e) => handlers.chip?.(JSON.parse(e.data) as Events['chip']))
   source.addEventListener('library', (e) => handlers.library?.(JSON.parse(e.data) as Events['library']))
   source.addEventListener('presence', (e) => handlers.presence?.(JSON.parse(e.data) as Looking))
-  source.addEventListener('team', (e) => handlers.team?.(JSON.parse(e.data) as Events['team']))
   source.addEventListener('project', (e) => handlers.project?.(JSON.parse(e.data) as Events['project']))
   return () => source.close()
 }

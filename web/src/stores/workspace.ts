@@ -3,7 +3,6 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import {
   api,
   lookAtScheme,
-  lookFromBehind,
   Refusal,
   type Controls,
   type Level,
@@ -48,6 +47,8 @@ export const useWorkspace = defineStore('workspace', () => {
     orders: [],
     reliefs: [],
     schemeStates: [],
+    roles: [],
+    lies: [],
   })
   /** Why the selection shows what it shows. */
   const why = shallowRef<Why | null>(null)
@@ -70,7 +71,6 @@ export const useWorkspace = defineStore('workspace', () => {
   const metBehind = ref(false)
   /** Whether the card is about backs. */
   const behind = computed(() => sides.value === 'BACK' || (sides.value === 'BOTH' && metBehind.value))
-  watch(behind, lookFromBehind, { flush: 'sync' })
   watch(behind, () => void readStrata())
   const chosen = ref<string | null>(null)
   const applying = ref(false)
@@ -281,8 +281,9 @@ export const useWorkspace = defineStore('workspace', () => {
       why.value = null
       return
     }
-    const read = await api.why(id.value, region.part, region.span).catch(() => null)
-    if (current.value === region) why.value = read
+    const ofBack = behind.value
+    const read = await api.why(id.value, region.part, region.span, ofBack).catch(() => null)
+    if (current.value === region && behind.value === ofBack) why.value = read
   }
 
   /** @param fromBehind whether they were met from behind */
@@ -412,7 +413,8 @@ export const useWorkspace = defineStore('workspace', () => {
       lookOnly: lookOnly.value,
       schemes: goesTo.value.length > 0 ? goesTo.value : null,
     }
-    const done = await run((v) => api.assign(id.value, v, given, where.behind))
+    const ofBack = where.behind ?? behind.value
+    const done = await run((v) => api.assign(id.value, v, given, ofBack))
     if (!done || !before || state.value === before) return
     const name = material ? (materials.value.get(material)?.name ?? 'Material') : 'Taken off'
     const alone = material && lookOnly.value ? ', the look alone' : ''
@@ -486,7 +488,8 @@ export const useWorkspace = defineStore('workspace', () => {
   }
 
   function adjust(region: Region, only: number[] | null, values: Values, here = false) {
-    return run((v) => api.adjust(id.value, v, region, only, here, values))
+    const ofBack = behind.value
+    return run((v) => api.adjust(id.value, v, region, only, here, values, ofBack))
   }
 
   /** Puts a model somewhere else; where that is refused, it goes back. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import { api, type DressingRow, type Material, type Role, type RoleName } from '../../api/client'
+import { api, type DressingRow, type Material, type Role } from '../../api/client'
 import { useWorkspace } from '../../stores/workspace'
 
 /** The rows of a dressing table: by what a source material is known, and what it becomes. */
@@ -9,7 +9,6 @@ const emit = defineEmits<{ changed: [] }>()
 
 const workspace = useWorkspace()
 const rows = ref<DressingRow[]>([])
-const roles = ref<RoleName[]>([])
 const shipped = ref<Material[]>([])
 const library = computed(() => [...shipped.value].sort((a, b) => a.code.localeCompare(b.code)))
 
@@ -27,7 +26,6 @@ watch(
 onMounted(async () => {
   try {
     shipped.value = await api.library()
-    roles.value = (await api.roles(workspace.id)).known
   } catch (e) {
     workspace.report(e)
   }
@@ -83,7 +81,7 @@ function text(event: Event): string {
           @change="change(i, { role: (text($event) || null) as Role | null })"
         >
           <option value="">any role</option>
-          <option v-for="k in roles" :key="k.role" :value="k.role">{{ k.word }}</option>
+          <option v-for="k in workspace.controls.roles" :key="k.role" :value="k.role">{{ k.word }}</option>
         </select>
         <select
           class="field becomes"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, type Role, type RoleGroup, type RoleName } from '../../api/client'
+import { api, type Role, type RoleGroup } from '../../api/client'
 import { counted, useWorkspace } from '../../stores/workspace'
 
 /** How many reasons are listed. */
@@ -9,7 +9,6 @@ const REASONS = 3
 /** What parts may be in the design: proposed with a reason, given on the designer's word. */
 const workspace = useWorkspace()
 const proposals = ref<RoleGroup[]>([])
-const known = ref<RoleName[]>([])
 const failed = ref(false)
 const looking = ref<Role | null>(null)
 
@@ -19,9 +18,7 @@ watch(
     failed.value = false
     if (!scene) return
     try {
-      const roles = await api.roles(workspace.id)
-      known.value = roles.known
-      proposals.value = roles.proposals
+      proposals.value = await api.roles(workspace.id)
     } catch {
       failed.value = true
     }
@@ -41,7 +38,7 @@ const chosenRole = computed(() => {
 })
 
 function name(role: Role): string {
-  return known.value.find((k) => k.role === role)?.word ?? ''
+  return workspace.controls.roles.find((k) => k.role === role)?.word ?? ''
 }
 
 function give(event: Event) {
@@ -111,7 +108,7 @@ async function confirm(list: { part: number; role: Role | null }[]) {
       <span class="soft">{{ counted(chosen.length, 'selected part') }}</span>
       <select class="field" aria-label="Role of the selected parts" :value="chosenRole" @change="give">
         <option value="">no role</option>
-        <option v-for="k in known" :key="k.role" :value="k.role">{{ k.word }}</option>
+        <option v-for="k in workspace.controls.roles" :key="k.role" :value="k.role">{{ k.word }}</option>
       </select>
     </label>
   </section>

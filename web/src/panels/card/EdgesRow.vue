@@ -33,8 +33,9 @@ async function meet() {
   const at = workspace.current
   if (!at) return
   working.value = true
+  const { behind } = workspace
   const done = await workspace.run((v) =>
-    api.meetEdges(workspace.id, v, { part: at.part, span: at.span, only: props.only }),
+    api.meetEdges(workspace.id, v, { part: at.part, span: at.span, only: props.only }, behind),
   )
   working.value = false
   await nextTick()

@@ -194,7 +194,9 @@ function asInBase(s: Stratum) {
 }
 function takeOff(extent: 'LADDER' | 'MATERIAL') {
   const at = region.value
-  if (at) void workspace.run((v) => api.takeOff(workspace.id, v, { part: at.part, span: at.span, extent }))
+  const { behind } = workspace
+  if (at)
+    void workspace.run((v) => api.takeOff(workspace.id, v, { part: at.part, span: at.span, extent }, behind))
 }
 function putOnTop(s: Stratum) {
   void workspace.run((v) => api.putOnTop(workspace.id, v, spot(s), s.side, !s.onTop))

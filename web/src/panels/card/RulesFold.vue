@@ -1,24 +1,20 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
-import { api, type Role, type RoleName, type Rule, type RuleList, type RuleOutcome } from '../../api/client'
+import { api, type Role, type Rule, type RuleList, type RuleOutcome } from '../../api/client'
 import { counted, useWorkspace } from '../../stores/workspace'
 import LengthField from '../shared/LengthField.vue'
 import SmallChip from '../shared/SmallChip.vue'
 
 /** Rules that dress parts by what is known of them: a list that is kept, says what it would do, and is run again. */
-const LIES: { value: NonNullable<Rule['lie']>; text: string }[] = [
-  { value: 'FLAT', text: 'lies flat' },
-  { value: 'UPRIGHT', text: 'stands upright' },
-  { value: 'TALL', text: 'is tall' },
-]
 const workspace = useWorkspace()
 const lists = shallowRef<RuleList[]>([])
-const roles = shallowRef<RoleName[]>([])
 const chosen = ref('')
 const list = computed(() => lists.value.find((l) => l.id === chosen.value))
-/** The rules as they stand here: a new one is not kept before it says what it is for. */
-const rules = ref<Rule[]>([])
-watch(list, (l) => (rules.value = [...(l?.rules ?? [])]))
+/** A new rule, before anything has been said of what it is for. */
+const draft = ref<Rule | null>(null)
+const kept = computed(() => list.value?.rules ?? [])
+const rules = computed(() => (draft.value ? [...kept.value, draft.value] : kept.value))
+watch(chosen, () => (draft.value = null))
 const outcomes = shallowRef<RuleOutcome[]>([])
 const total = computed(() => outcomes.value.reduce((n, o) => n + o.gets.length, 0))
 const name = ref('')
@@ -32,7 +28,6 @@ const chip = computed(() => {
 onMounted(async () => {
   await attempt(async () => {
     lists.value = await api.ruleLists()
-    roles.value = (await api.roles(workspace.id)).known
     chosen.value = lists.value[0]?.id ?? ''
   })
 })
@@ -62,16 +57,12 @@ function make() {
     name.value = ''
   })
 }
-function saysNothing(r: Rule): boolean {
-  return !r.name.trim() && !r.source.trim() && !r.role && !r.lie && r.shortest <= 0 && r.longest <= 0
-}
-function write(next: Rule[]) {
+function write(next: Rule[]): Promise<void> {
   const id = chosen.value
-  rules.value = next
-  if (next.some(saysNothing)) return
-  void attempt(async () => {
-    const kept = await api.changeRules(id, next)
-    lists.value = lists.value.map((l) => (l.id === id ? kept : l))
+  return attempt(async () => {
+    const changed = await api.changeRules(id, next)
+    lists.value = lists.value.map((l) => (l.id === id ? changed : l))
+    draft.value = null
   })
 }
 function add() {
@@ -79,23 +70,23 @@ function add() {
     workspace.tell('Choose a chip of a library in the tray first: what the rule gives.')
     return
   }
-  open.value = rules.value.length
-  const rule = { name: '', source: '', role: null, lie: null, shortest: 0, longest: 0 }
-  write([...rules.value, { ...rule, material: chip.value }])
+  open.value = kept.value.length
+  draft.value = { name: '', source: '', role: null, lie: null, shortest: 0, longest: 0, material: chip.value }
 }
 function change(i: number, part: Partial<Rule>) {
-  write(rules.value.map((r, k) => (k === i ? { ...r, ...part } : r)))
+  void write(rules.value.map((r, k) => (k === i ? { ...r, ...part } : r)))
 }
 function remove(i: number) {
   open.value = null
-  write(rules.value.filter((_, k) => k !== i))
+  if (i === kept.value.length) draft.value = null
+  else void write(kept.value.filter((_, k) => k !== i))
 }
 function earlier(i: number) {
-  const next = [...rules.value]
+  const next = [...kept.value]
   const [moved] = next.splice(i, 1)
   if (moved) next.splice(i - 1, 0, moved)
   open.value = null
-  write(next)
+  void write(next)
 }
 async function apply() {
   if (await workspace.run((v) => api.applyRules(workspace.id, v, chosen.value)))
@@ -110,14 +101,14 @@ function drop() {
 }
 
 function says(r: Rule): string {
-  const role = roles.value.find((x) => x.role === r.role)?.word
+  const role = workspace.controls.roles.find((x) => x.role === r.role)?.word
   const from = r.shortest > 0 ? `from ${length(r.shortest)}` : ''
   const to = r.longest > 0 ? `up to ${length(r.longest)}` : ''
   return [
     r.name && `“${r.name}”`,
     r.source && `arrived as “${r.source}”`,
     role,
-    LIES.find((l) => l.value === r.lie)?.text,
+    workspace.controls.lies.find((l) => l.lie === r.lie)?.word,
     [from, to].filter(Boolean).join(' '),
   ]
     .filter(Boolean)
@@ -129,7 +120,11 @@ function length(metres: number): string {
 }
 function told(o: RuleOutcome | undefined): string {
   if (!o) return ''
-  const more = [o.have > 0 && `${o.have} have it`, o.locked > 0 && `${o.locked} locked`].filter(Boolean)
+  const more = [
+    o.have > 0 && `${o.have} have it`,
+    o.locked > 0 && `${o.locked} locked`,
+    o.missing > 0 && 'its material is in no library of this project',
+  ].filter(Boolean)
   return [counted(o.gets.length, 'part'), ...more].join(' · ')
 }
 function light(o: RuleOutcome | undefined) {
@@ -189,7 +184,9 @@ function text(e: Event): string {
               @change="change(i, { role: (text($event) || null) as Role | null })"
             >
               <option value="">any</option>
-              <option v-for="x in roles" :key="x.role" :value="x.role">{{ x.word }}</option>
+              <option v-for="x in workspace.controls.roles" :key="x.role" :value="x.role">
+                {{ x.word }}
+              </option>
             </select>
           </label>
           <label>
@@ -200,7 +197,7 @@ function text(e: Event): string {
               @change="change(i, { lie: (text($event) || null) as Rule['lie'] })"
             >
               <option value="">any way</option>
-              <option v-for="l in LIES" :key="l.value" :value="l.value">{{ l.text }}</option>
+              <option v-for="l in workspace.controls.lies" :key="l.lie" :value="l.lie">{{ l.word }}</option>
             </select>
           </label>
           <label
@@ -224,7 +221,7 @@ function text(e: Event): string {
               Give
               {{ chip ? (workspace.materials.get(chip)?.name ?? 'the chip') : 'a chip of a library' }} instead
             </button>
-            <button v-if="i > 0" class="plain" @click="earlier(i)">Earlier</button>
+            <button v-if="i > 0 && i < kept.length" class="plain" @click="earlier(i)">Earlier</button>
             <button class="plain" @click="remove(i)">Take out</button>
           </div>
         </div>

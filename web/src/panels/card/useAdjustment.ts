@@ -85,10 +85,12 @@ export function useAdjustment(
       const values = waiting
       const at = region.value
       waiting = null
-      const preview = await api.preview(workspace.id, at.part, at.span, values).catch((e: unknown) => {
-        workspace.report(e)
-        return null
-      })
+      const preview = await api
+        .preview(workspace.id, at.part, at.span, values, workspace.behind)
+        .catch((e: unknown) => {
+          workspace.report(e)
+          return null
+        })
       if (mine !== round || !preview) break
       tried.value = preview
       limit.value = preview.limit
@@ -105,7 +107,9 @@ export function useAdjustment(
     waiting = null
     asking = false
     const wish =
-      'gloss' in values ? await api.preview(workspace.id, at.part, at.span, values).catch(() => null) : null
+      'gloss' in values
+        ? await api.preview(workspace.id, at.part, at.span, values, workspace.behind).catch(() => null)
+        : null
     await workspace.adjust(at, only.value, values, here.value)
     limit.value = wish?.limit ?? ''
     endTrial()

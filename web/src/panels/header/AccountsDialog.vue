@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { reactive, ref, shallowRef, watch } from 'vue'
-import { api, Refusal, type OtherAccount } from '../../api/client'
+import { api, type OtherAccount } from '../../api/client'
+import { useRefusal } from '../shared/refusal'
 
 /** Who may sign in; whoever set Zolvan up makes accounts for others here. */
 const open = defineModel<boolean>({ required: true })
 const accounts = shallowRef<OtherAccount[]>([])
 const fresh = reactive({ login: '', name: '', password: '' })
-const refused = ref('')
+const { refused, attempt } = useRefusal()
 const told = ref('')
 /** Whether accounts may be made here at all. */
 const may = ref(false)
@@ -16,17 +17,6 @@ watch(open, async (is) => {
   told.value = ''
   may.value = await attempt(async () => (accounts.value = await api.accounts()))
 })
-async function attempt(work: () => Promise<unknown>): Promise<boolean> {
-  refused.value = ''
-  try {
-    await work()
-    return true
-  } catch (e) {
-    if (!(e instanceof Refusal)) throw e
-    refused.value = e.message
-    return false
-  }
-}
 async function make() {
   const done = await attempt(async () => {
     const made = await api.createAccount({ ...fresh })

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ref, shallowRef, watch } from 'vue'
-import { api, Refusal, type Colleague } from '../../api/client'
+import { api, type Colleague } from '../../api/client'
 import { useSession } from '../../stores/session'
 import { useWorkspace } from '../../stores/workspace'
+import { useRefusal } from '../shared/refusal'
 
 /** Who works on the project. */
 const open = defineModel<boolean>({ required: true })
@@ -10,27 +11,19 @@ const workspace = useWorkspace()
 const session = useSession()
 const team = shallowRef<Colleague[]>([])
 const login = ref('')
-const refused = ref('')
+const { refused, attempt } = useRefusal()
 const owns = () => team.value.some((c) => c.owner && c.id === session.account?.id)
 
 watch(open, (is) => {
   refused.value = ''
-  if (is) void attempt(() => api.team(workspace.id))
+  if (is) void show(api.team(workspace.id))
 })
-async function attempt(work: () => Promise<Colleague[]>): Promise<boolean> {
-  refused.value = ''
-  try {
-    team.value = await work()
-    return true
-  } catch (e) {
-    if (!(e instanceof Refusal)) throw e
-    refused.value = e.message
-    return false
-  }
+function show(known: Promise<Colleague[]>): Promise<boolean> {
+  return attempt(async () => (team.value = await known))
 }
 async function join() {
   const who = login.value.trim()
-  if (who && (await attempt(() => api.joinTeam(workspace.id, who)))) login.value = ''
+  if (who && (await show(api.joinTeam(workspace.id, who)))) login.value = ''
 }
 </script>
 
@@ -50,7 +43,7 @@ async function join() {
             <button
               v-else-if="owns() || c.id === session.account?.id"
               class="plain small"
-              @click="attempt(() => api.leaveTeam(workspace.id, c.id))"
+              @click="show(api.leaveTeam(workspace.id, c.id))"
             >
               {{ c.id === session.account?.id ? 'Leave' : 'Take out' }}
             </button>

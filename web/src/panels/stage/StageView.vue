@@ -296,7 +296,8 @@ const tag = computed(() => {
     trial.level === 'part'
       ? `part · ${name}`
       : `${trial.level}${trial.level === 'group' ? ` ${trial.name}` : ''} · ${counted(trial.parts, 'part')}`
-  if (trial.locked) return `${name} is locked`
+  if (trial.locked && trial.level === 'part') return `${name} is locked`
+  const locked = trial.locked ? ` · ${name} is locked` : ''
   const side = trial.side === 'BOTH' ? '' : trial.side === 'BACK' ? ' · back alone' : ' · front alone'
   const kept = trial.hidden > 0 ? ` · ${trial.hidden} keep their own` : ''
   const hidden = trial.hiddenBy
@@ -305,7 +306,7 @@ const tag = computed(() => {
   const letters = workspace.schemes.filter((s) => workspace.goesTo.includes(s.id)).map((s) => s.letter)
   const goes = letters.length > 0 ? ` · into ${letters.join(', ')}` : ''
   const also = trial.alsoIn.length > 0 ? ` · also in ${trial.alsoIn.join(', ')}` : ''
-  return what + side + kept + hidden + goes + also
+  return what + side + locked + kept + hidden + goes + also
 })
 /** The colour of what lies under the cursor, changed to the one that is carried; all else stays. */
 const recoloured = computed(() => {
