@@ -89,7 +89,7 @@ export type Placing = Schemas['PlaceWire']
 export type Repetition = Schemas['RepetitionWire']
 /** Values of parameters by their names, and wishes about several of them. */
 export type Values = Record<string, unknown>
-export type Level = 'model' | 'set' | 'group' | 'part'
+export type Level = 'model' | 'set' | 'group' | 'part' | 'face'
 /** Something that can hold a look. */
 export interface Spot {
   level: Level
@@ -375,6 +375,14 @@ export const api = {
   outerAddress: (id: string, part: number) => `${project(id)}/parts/${part}/outer`,
   lockParts: (id: string, version: number, parts: number[], on: boolean) =>
     send<ProjectState>('POST', `${project(id)}/parts/locked`, { version, body: { parts, on } }),
+  edgeWay: (id: string, wanted: Schemas['WayWanted']) =>
+    send<Schemas['Way']>('POST', `${project(id)}/own-faces/ways`, { body: wanted }),
+  cutFace: (id: string, version: number, wanted: Schemas['FaceWanted']) =>
+    send<ProjectState>('POST', `${project(id)}/own-faces`, { version, body: wanted }),
+  nameFace: (id: string, version: number, face: number, name: string) =>
+    send<ProjectState>('POST', `${project(id)}/own-faces/${face}/name`, { version, body: { name } }),
+  joinFace: (id: string, version: number, face: number) =>
+    send<ProjectState>('POST', `${project(id)}/own-faces/${face}/join`, { version }),
   lookInto: (id: string, version: number, parts: number[], on: boolean) =>
     send<ProjectState>('POST', `${project(id)}/parts/looked-into`, { version, body: { parts, on } }),
   /** Where no spot is named, of the one that shows. */

@@ -34,6 +34,7 @@ import { readGeometry } from './geometry'
 import { LeafCover, type LeafLoader } from './leaves'
 import { PartShapes, type ShapeLoader } from './shapes'
 import { boxOf, firstHit, isBehind } from './picking'
+import { FaceTool, type FaceHandlers } from './faceTool'
 import { PickedFaces } from './pickedFaces'
 import { PlainColours, type Mark } from './plainColours'
 import { ScaleFigure } from './scaleFigure'
@@ -144,6 +145,8 @@ export class Stage {
   private readonly haze = haze()
   private readonly figure = new ScaleFigure()
   private readonly picked = new PickedFaces()
+  private faceTool: FaceTool | null = null
+  private faceOf = -1
   private readonly handles = new PlaceHandles()
   private readonly sided: TwoSided
   private readonly geometries = new Map<string, Promise<BufferGeometry>>()
@@ -715,8 +718,41 @@ export class Stage {
 
   /** Marks some faces of a part; none to mark none. */
   markFaces(part: number, faces: Set<number>): void {
-    this.picked.mark(this.parts[part], faces)
+    const mesh = this.parts[part]
+    const faceOf = mesh?.geometry.userData['faces'] as Uint32Array
+    this.picked.mark(mesh?.geometry, mesh?.matrixWorld ?? new Matrix4(), (t) => faces.has(faceOf[t] ?? -1))
     this.invalidate()
+  }
+
+  /** Has triangles of a part be picked; resolves with what shows them, or null where it could not begin. */
+  async beginFace(part: number, sha256: string, handlers: FaceHandlers): Promise<FaceTool | null> {
+    this.endFace()
+    const mesh = this.parts[part]
+    if (!mesh) return null
+    this.busy(1)
+    const geometry = await this.mesh(sha256)
+      .then((buffer) => readGeometry(buffer))
+      .finally(() => this.busy(-1))
+    if (this.disposed || this.parts[part] !== mesh) {
+      geometry.dispose()
+      return null
+    }
+    this.faceTool = new FaceTool(geometry, mesh.matrixWorld, handlers)
+    this.faceOf = part
+    return this.faceTool
+  }
+
+  endFace(): void {
+    this.faceTool?.dispose()
+    this.faceTool = null
+    this.invalidate()
+  }
+
+  /** The tool that picks a part's triangles, where the part is what lies under the cursor. */
+  private faceAt(e: PointerEvent): FaceTool | null {
+    return this.faceTool && this.at(e.clientX, e.clientY)?.part === this.faceOf && this.aim(e)
+      ? this.faceTool
+      : null
   }
 
   /** Has something of a known size stand beside the model; what it is, in words. */
@@ -923,6 +959,7 @@ export class Stage {
     const { triangles, calls } = this.renderer.info.render
     this.element.dataset['figures'] = `${triangles} triangles, ${calls} draw calls`
     this.picked.draw(this.renderer, this.camera)
+    this.faceTool?.draw(this.renderer, this.camera)
     this.handles.draw(this.renderer, this.camera)
     const { position, fov } = this.camera
     this.element.dataset['camera'] = [...position.toArray(), ...this.controls.target.toArray(), fov].join(' ')
@@ -1026,16 +1063,25 @@ export class Stage {
     this.element.addEventListener(
       'pointerdown',
       (e) => {
-        if (!this.grab(e)) return
+        const painted = e.button === 0 && this.faceAt(e)?.press(this.raycaster, e.altKey)
+        if (!painted && !this.grab(e)) return
         e.stopPropagation() // the view stays
         canvas.setPointerCapture(e.pointerId)
       },
       taken,
     )
-    this.element.addEventListener('pointermove', (e) => this.pull && this.drag(e), taken)
+    this.element.addEventListener(
+      'pointermove',
+      (e) => {
+        if (this.pull) this.drag(e)
+        else if (this.faceTool && e.buttons < 2 && this.faceAt(e)?.move(this.raycaster)) this.invalidate()
+      },
+      taken,
+    )
     this.element.addEventListener(
       'pointerup',
       (e) => {
+        if (this.faceTool?.release()) e.stopPropagation()
         if (!this.pull) return
         e.stopPropagation()
         this.letGo(e)
@@ -1043,13 +1089,16 @@ export class Stage {
       taken,
     )
     this.element.addEventListener('pointercancel', () => {
+      this.faceTool?.release()
       if (!this.pull) return
       this.pull = null
       this.putBack()
     })
     canvas.addEventListener('pointerdown', (e) => this.down.set(e.clientX, e.clientY))
     canvas.addEventListener('pointerup', (e) => {
-      if (e.button === 0 && this.isClick(e)) this.handlers.pick?.(this.at(e.clientX, e.clientY), e)
+      if (e.button !== 0 || !this.isClick(e)) return
+      if (this.faceTool) this.faceAt(e)?.click(this.raycaster, e.altKey)
+      else this.handlers.pick?.(this.at(e.clientX, e.clientY), e)
     })
   }
 
@@ -1069,6 +1118,7 @@ export class Stage {
     this.haze.dispose()
     this.figure.dispose()
     this.picked.dispose()
+    this.faceTool?.dispose()
     this.outline.dispose()
     this.shadow.dispose()
     this.glass.dispose()

@@ -6,12 +6,12 @@ import {
   Mesh,
   Scene,
   ShaderMaterial,
+  type Matrix4,
   type PerspectiveCamera,
   type WebGLRenderer,
 } from 'three'
-import type { PartMesh } from './batches'
 
-/** Marks some faces of a part by hatching over what they show. */
+/** Marks some triangles of a part by hatching over what they show. */
 export class PickedFaces {
   private scene = new Scene()
   private geometry: BufferGeometry | null = null
@@ -36,24 +36,24 @@ export class PickedFaces {
       }`,
   })
 
-  mark(mesh: PartMesh | undefined, faces: Set<number>): void {
+  /** @param isPicked whether a triangle is */
+  mark(of: BufferGeometry | undefined, toWorld: Matrix4, isPicked: (triangle: number) => boolean): void {
     this.geometry?.dispose()
     this.geometry = null
     this.scene = new Scene()
-    const index = mesh?.geometry.index
-    if (!mesh || !index || faces.size === 0) return
-    const faceOf = mesh.geometry.userData['faces'] as Uint32Array
+    const index = of?.index
+    if (!of || !index) return
     const corners: number[] = []
-    faceOf.forEach((face, t) => {
-      if (faces.has(face)) corners.push(index.getX(3 * t), index.getX(3 * t + 1), index.getX(3 * t + 2))
-    })
+    for (let t = 0; 3 * t < index.count; t++)
+      if (isPicked(t)) corners.push(index.getX(3 * t), index.getX(3 * t + 1), index.getX(3 * t + 2))
+    if (corners.length === 0) return
     this.geometry = new BufferGeometry()
-    this.geometry.setAttribute('position', mesh.geometry.getAttribute('position'))
+    this.geometry.setAttribute('position', of.getAttribute('position'))
     this.geometry.setIndex(new BufferAttribute(new Uint32Array(corners), 1))
     const copy = new Mesh(this.geometry, this.hatch)
     copy.frustumCulled = false
     copy.matrixAutoUpdate = false
-    copy.matrix.copy(mesh.matrixWorld)
+    copy.matrix.copy(toWorld)
     this.scene.add(copy)
   }
 

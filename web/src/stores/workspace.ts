@@ -164,7 +164,13 @@ export const useWorkspace = defineStore('workspace', () => {
   /** What a spot is called where its level alone does not say. */
   function spotName({ level, target }: Spot): string {
     if (level === 'group') return scene.value?.groups[target]?.name ?? 'group'
+    if (level === 'face') return `face ${scene.value?.ownFaces[target]?.name ?? ''}`
     return level === 'part' ? (scene.value?.parts[target]?.name ?? 'part') : level
+  }
+
+  /** The narrowest level that holds a region. */
+  function narrowest({ part, span }: Region): Level {
+    return (scene.value?.parts[part]?.ownFaces[span] ?? -1) < 0 ? 'part' : 'face'
   }
 
   /** All regions that are in some sets. */
@@ -213,7 +219,13 @@ export const useWorkspace = defineStore('workspace', () => {
   async function readScene() {
     try {
       const read = await api.scene(id.value)
-      if (read.projectId === state.value?.id) scene.value = read
+      if (read.projectId !== state.value?.id) return
+      scene.value = read
+      const isThere = (r: Region) => r.span < (read.parts[r.part]?.sets.length ?? 0)
+      if (!selection.value.every(isThere))
+        selection.value = selection.value.flatMap((r) =>
+          read.parts[r.part] ? [isThere(r) ? r : { ...r, span: 0 }] : [],
+        )
     } catch (e) {
       report(e)
     }
@@ -580,6 +592,7 @@ export const useWorkspace = defineStore('workspace', () => {
     materialOf,
     sharing,
     regionsOf,
+    narrowest,
     setOf,
     report,
     open,

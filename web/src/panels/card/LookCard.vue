@@ -8,6 +8,7 @@ import BodyChoice from './BodyChoice.vue'
 import type { Card } from './card'
 import ColourFold from './ColourFold.vue'
 import EdgesRow from './EdgesRow.vue'
+import FacesRow from './FacesRow.vue'
 import FoldSection from './FoldSection.vue'
 import GlossControl from './GlossControl.vue'
 import GlowControl from './GlowControl.vue'
@@ -182,7 +183,7 @@ function give(s: Stratum) {
 /** A level of the one thing that is selected, or of all; a group is the one that the bar names. */
 function where(s: Stratum) {
   const level = s.level as Level
-  return level === 'group' || chosen.value.length < 2
+  return level === 'group' || level === 'face' || chosen.value.length < 2
     ? { level, target: s.target, side: s.side }
     : { level, regions: workspace.selection }
 }
@@ -238,6 +239,7 @@ onBeforeUnmount(() => {
         <template v-if="group">in {{ group }} · </template>{{ size }}
         <template v-if="chosen.length > 1"> · {{ chosen.length }} parts selected</template>
       </p>
+      <FacesRow v-if="chosen.length === 1" :key="part.index" :part="part" :region="region" />
       <SidesRow />
       <StrataBars
         :why="workspace.why"

@@ -49,7 +49,9 @@ function explain(s: Stratum): string {
         ? `the matching set of ${counted(s.parts, 'part')}`
         : s.level === 'group'
           ? `the group ${s.name}, ${counted(s.parts, 'part')}`
-          : 'this part alone'
+          : s.level === 'face'
+            ? `the face ${s.name}`
+            : 'this part alone'
   const chosen = workspace.chosen ? workspace.materials.get(workspace.chosen)?.name : undefined
   const why = s.why ? `${s.why}${s.inherited ? `, from scheme ${s.inherited}` : ''}. ` : ''
   return chosen

@@ -245,7 +245,7 @@ function pick(region: Place | null, event: PointerEvent) {
   }
   if (workspace.applying && region && workspace.chosen) {
     const mapping = event.altKey ? null : workspace.pickedMapping
-    const level: Level | null = event.shiftKey ? 'part' : null
+    const level: Level | null = event.shiftKey ? workspace.narrowest(region) : null
     const where = { level, regions: [region], side: null, behind: region.behind }
     void workspace.assign(where, workspace.chosen, mapping)
     return
@@ -295,7 +295,9 @@ const tag = computed(() => {
   const what =
     trial.level === 'part'
       ? `part · ${name}`
-      : `${trial.level}${trial.level === 'group' ? ` ${trial.name}` : ''} · ${counted(trial.parts, 'part')}`
+      : trial.level === 'face'
+        ? `face ${trial.name} of ${name}`
+        : `${trial.level}${trial.level === 'group' ? ` ${trial.name}` : ''} · ${counted(trial.parts, 'part')}`
   if (trial.locked && trial.level === 'part') return `${name} is locked`
   const locked = trial.locked ? ` · ${name} is locked` : ''
   const side = trial.side === 'BOTH' ? '' : trial.side === 'BACK' ? ' · back alone' : ' · front alone'
@@ -385,7 +387,7 @@ async function drop() {
   if (!region) return
   const only = drag.narrow ? [region.part] : null
   const aimed = aim.value?.region === region ? aim.value.trial : null
-  const level = drag.narrow ? 'part' : null
+  const level = drag.narrow ? workspace.narrowest(region) : null
   trial++
   letGo = true
   const side = sideAt(region)

@@ -42,6 +42,8 @@ class AccessTest extends ServerTest {
                 "/trial?level=part&target=0&part=0&span=0&material=" + UUID.randomUUID(),
                 "/history",
                 "/thumbnail",
+                "/views/" + UUID.randomUUID() + "/picture",
+                "/parts/0/outer?also=0",
                 "/assets/" + mesh)) {
             assertThat(other.get(project + path).status()).as(path).isEqualTo(404);
         }
@@ -59,6 +61,17 @@ class AccessTest extends ServerTest {
         assertThat(other.put(project + "/history/1/name", Map.of("name", "Mine"))
                         .status())
                 .isEqualTo(404);
+        Map<String, Object> face = Map.of("part", 0, "mesh", mesh, "triangles", List.of(0), "name", "Mine");
+        assertThat(other.post(project + "/own-faces", face, 1).status()).isEqualTo(404);
+        Map<String, Object> way = Map.of("part", 0, "mesh", mesh, "corners", List.of(0), "closed", false);
+        assertThat(other.post(project + "/own-faces/ways", way).status()).isEqualTo(404);
+        List<Double> here = List.of(0.0, 1.0, 2.0);
+        Map<String, Object> camera = Map.of("eye", here, "target", List.of(0.0, 0.0, 0.0), "degrees", 30);
+        Map<String, Object> view =
+                Map.of("id", UUID.randomUUID(), "name", "Mine", "camera", camera, "lookedInto", List.of());
+        assertThat(other.post(project + "/views", view, 1).status()).isEqualTo(404);
+        Map<String, Object> stand = Map.of("picked", here, "seen", here, "along", here);
+        assertThat(other.post(project + "/standpoint", stand).status()).isEqualTo(404);
         Map<String, Object> form = Map.of("form", "GROUND");
         assertThat(other.post(project + "/models", form, 1).status()).isEqualTo(404);
         assertThat(other.delete(project + "/models/0", 1).status()).isEqualTo(404);

@@ -78,6 +78,10 @@ final class Browser {
         return send("PUT", path, "application/json", JSON.writeValueAsBytes(body), Map.of());
     }
 
+    Answer putJpeg(String path, byte[] jpeg) {
+        return send("PUT", path, "image/jpeg", jpeg, Map.of());
+    }
+
     /** Sends a file as the body. */
     Answer sendFile(String path, String name, byte[] file) {
         return send("POST", path, "application/octet-stream", file, Map.of("X-File-Name", name));

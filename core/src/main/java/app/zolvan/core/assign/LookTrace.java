@@ -189,7 +189,7 @@ public record LookTrace(List<Step> steps, int winner, int ifCleared, Entry benea
             case SET -> "its matching set “" + names.of(now.target()) + "”";
             case GROUP -> "the group “" + names.of(now.target()) + "”";
             case PART -> "the part itself";
-            case FACE -> "the face itself";
+            case FACE -> "its face “" + names.of(now.target()) + "”";
         };
         String scheme = names.scheme(now.slot());
         return names.part() + " shows " + names.material(now.entry().material()) + " because " + owner

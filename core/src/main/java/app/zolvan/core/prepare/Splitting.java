@@ -14,6 +14,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.IntPredicate;
 
 /**
  * Tells apart the kinds of surface within a matching set, where the modelling program used one material for several
@@ -53,16 +54,25 @@ public record Splitting(List<Kind> kinds, Map<Model.Region, int[]> kindOf) {
     /** Some faces of a part apart from the rest of it; the rest is the first kind. */
     public static Splitting ofFaces(Model model, int part, Set<Integer> faces) {
         Mesh mesh = model.meshOf(model.parts().get(part));
+        return ofTriangles(mesh, part, t -> faces.contains(mesh.faces()[t]));
+    }
+
+    /**
+     * Some triangles of a part apart from the rest of it; the rest is the first kind.
+     *
+     * @param mesh the part's
+     */
+    public static Splitting ofTriangles(Mesh mesh, int part, IntPredicate picked) {
         Map<Model.Region, int[]> kindOf = new LinkedHashMap<>();
         for (int s = 0; s < mesh.spanCount(); s++) {
             int from = mesh.spanStarts()[s];
             int[] kind = new int[mesh.spanStarts()[s + 1] - from];
             for (int t = 0; t < kind.length; t++) {
-                kind[t] = faces.contains(mesh.faces()[from + t]) ? 1 : 0;
+                kind[t] = picked.test(from + t) ? 1 : 0;
             }
             kindOf.put(new Model.Region(part, s), kind);
         }
-        return new Splitting(List.of(new Kind("rest", 1, 0), new Kind("picked", faces.size(), 0)), kindOf);
+        return new Splitting(List.of(new Kind("rest", 1, 0), new Kind("picked", 1, 0)), kindOf);
     }
 
     private static Splitting byDirection(Model model, List<Model.Region> regions) {

@@ -2,6 +2,8 @@ package app.zolvan.server.model;
 
 import app.zolvan.server.account.Account;
 import app.zolvan.server.project.ProjectService;
+import jakarta.validation.constraints.Size;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
@@ -9,6 +11,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Which faces one looks through from outside. */
@@ -22,11 +25,18 @@ class LookInsideController {
         this.projects = projects;
     }
 
-    /** Which triangles of a part that one looks into face the outside: a byte for each, 1 where it does. */
+    /**
+     * Which triangles of a part that one looks into face the outside: a byte for each, 1 where it does.
+     *
+     * @param also parts that one looks into besides those that one always does
+     */
     @GetMapping(value = "/api/projects/{id}/parts/{part}/outer", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     ResponseEntity<byte[]> outer(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable int part) {
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable int part,
+            @RequestParam(defaultValue = "") @Size(max = 10_000) Set<Integer> also) {
         projects.require(account, id);
-        return ResponseEntity.ok().cacheControl(CacheControl.noStore()).body(inside.outer(id, part));
+        return ResponseEntity.ok().cacheControl(CacheControl.noStore()).body(inside.outer(id, part, also));
     }
 }

@@ -10,6 +10,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Duration;
 import java.util.BitSet;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -31,7 +32,8 @@ public class LookInsideService {
         this.sight = sight;
     }
 
-    private record SceneKey(UUID project, long revision) {}
+    /** @param also parts that one looks into besides those that one always does */
+    private record SceneKey(UUID project, long revision, Set<Integer> also) {}
 
     private record PartKey(SceneKey scene, int part) {}
 
@@ -42,13 +44,18 @@ public class LookInsideService {
      */
     private record Rest(@Nullable RenderScene scene, Vec3 middle, double size) {}
 
-    /** A byte for each triangle: 1 where it faces the outside. */
-    public byte[] outer(UUID project, int index) {
+    /**
+     * A byte for each triangle: 1 where it faces the outside.
+     *
+     * @param also parts that one looks into besides those that one always does
+     */
+    public byte[] outer(UUID project, int index, Set<Integer> also) {
         Scene scene = store.scene(project);
         Scene.Part part = scene.requireRegion(index, 0);
-        SceneKey key = new SceneKey(project, scene.revision());
+        SceneKey key = new SceneKey(project, scene.revision(), also);
         Mesh mesh = sight.mesh(part);
-        BitSet found = outer.get(new PartKey(key, index), k -> work(rests.get(key, r -> rest(scene)), mesh, part));
+        BitSet found =
+                outer.get(new PartKey(key, index), k -> work(rests.get(key, r -> rest(scene, also)), mesh, part));
         byte[] out = new byte[mesh.triangleCount()];
         found.stream().forEach(t -> out[t] = 1);
         return out;
@@ -60,8 +67,8 @@ public class LookInsideService {
                 mesh, part.toWorld(), () -> all == null ? Sight.CLEAR : new SceneSight(all), rest.middle, rest.size);
     }
 
-    private Rest rest(Scene scene) {
-        return sight.of(scene, p -> !p.lookedInto())
+    private Rest rest(Scene scene, Set<Integer> also) {
+        return sight.of(scene, p -> !p.lookedInto() && !also.contains(p.index()))
                 .map(s -> new Rest(
                         s.scene(),
                         s.box().min().plus(s.box().max()).times(0.5),

@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Options;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
@@ -157,6 +158,9 @@ interface ModelMapper {
 
     record SetRow(UUID projectId, int idx, String name, UUID source) {}
 
+    record OwnFaceRow(UUID projectId, int idx, String name) {}
+
+    /** @param ownFaces for each span the face that a designer cut there, −1 for none; empty for none at all */
     record PartRow(
             UUID projectId,
             int idx,
@@ -181,10 +185,45 @@ interface ModelMapper {
             double eased,
             String plainMesh,
             boolean locked,
-            boolean lookedInto) {
+            boolean lookedInto,
+            int[] ownFaces) {
+        public PartRow {
+            ownFaces = ownFaces == null ? new int[0] : ownFaces; // kept before there were any
+        }
+
         /** The same under other numbers, somewhere else. */
         PartRow as(int number, int group, double[] otherWorld, double[] otherSize) {
             return with(number, group, otherWorld, otherSize, shape());
+        }
+
+        /** The same with other faces of a designer's. */
+        PartRow faced(int[] faces) {
+            return new PartRow(
+                    projectId,
+                    idx,
+                    groupIdx,
+                    name,
+                    world,
+                    local,
+                    mesh,
+                    triangles,
+                    size,
+                    area,
+                    volume,
+                    closed,
+                    meanThickness,
+                    sets,
+                    arrivedName,
+                    homes,
+                    arrivedSets,
+                    arrivedLocal,
+                    arrivedMesh,
+                    role,
+                    eased,
+                    plainMesh,
+                    locked,
+                    lookedInto,
+                    faces);
         }
 
         /** The same with its edges eased, or as they are. */
@@ -217,7 +256,8 @@ interface ModelMapper {
                     shape.eased(),
                     shape.plainMesh(),
                     locked,
-                    lookedInto);
+                    lookedInto,
+                    ownFaces);
         }
 
         PartState.Shape shape() {
@@ -251,10 +291,11 @@ interface ModelMapper {
     @Insert("""
             insert into part (project_id, idx, group_idx, name, world, local, mesh, triangles, size, area, volume,
                               closed, mean_thickness, sets, arrived_name, homes, arrived_sets,
-                              arrived_local, arrived_mesh, role, eased, plain_mesh, locked, looked_into)
+                              arrived_local, arrived_mesh, role, eased, plain_mesh, locked, looked_into, own_faces)
             values (#{projectId}, #{idx}, #{groupIdx}, #{name}, #{world}, #{local}, #{mesh}, #{triangles}, #{size},
                     #{area}, #{volume}, #{closed}, #{meanThickness}, #{sets}, #{arrivedName}, #{homes}, #{arrivedSets},
-                    #{arrivedLocal}, #{arrivedMesh}, #{role}, #{eased}, #{plainMesh}, #{locked}, #{lookedInto})""")
+                    #{arrivedLocal}, #{arrivedMesh}, #{role}, #{eased}, #{plainMesh}, #{locked}, #{lookedInto},
+                    #{ownFaces})""")
     void insertPart(PartRow row);
 
     @Insert("""
@@ -299,7 +340,7 @@ interface ModelMapper {
     @Update("""
             update part set world = #{world}, local = #{local}, mesh = #{mesh}, triangles = #{triangles},
                             size = #{size}, area = #{area}, volume = #{volume}, closed = #{closed},
-                            mean_thickness = #{meanThickness}, sets = #{sets}, homes = #{homes},
+                            mean_thickness = #{meanThickness}, sets = #{sets}, homes = #{homes}, own_faces = #{ownFaces},
                             arrived_mesh = #{arrivedMesh}, arrived_local = #{arrivedLocal},
                             eased = #{eased}, plain_mesh = #{plainMesh}
             where project_id = #{projectId} and idx = #{idx}""")
@@ -311,10 +352,10 @@ interface ModelMapper {
                             volume = #{state.shape.volume}, closed = #{state.shape.closed},
                             mean_thickness = #{state.shape.meanThickness}, eased = #{state.shape.eased},
                             plain_mesh = #{state.shape.plainMesh}, sets = #{sets}, homes = #{homes},
-                            locked = coalesce(#{state.locked}, locked),
+                            own_faces = #{ownFaces}, locked = coalesce(#{state.locked}, locked),
                             looked_into = coalesce(#{state.lookedInto}, looked_into)
             where project_id = #{projectId} and idx = #{idx}""")
-    void changePart(UUID projectId, int idx, PartState state, int[] sets, int[] homes);
+    void changePart(UUID projectId, int idx, PartState state, int[] sets, int[] homes, int[] ownFaces);
 
     @Update("""
             update part set local = #{local}, world = #{world}, size = #{size}
@@ -345,6 +386,20 @@ interface ModelMapper {
                              looked_at = case when looked_at = revision then revision + 1 else looked_at end
             where project_id = #{projectId}""")
     void addNotes(UUID projectId, String[] notes);
+
+    /** Numbered one after the other, whatever comes of those before. */
+    @Select("""
+            insert into own_face (project_id, idx, name)
+            select #{projectId}, coalesce(max(idx), -1) + 1, #{name} from own_face where project_id = #{projectId}
+            returning idx""")
+    @Options(flushCache = Options.FlushCachePolicy.TRUE)
+    int insertOwnFace(UUID projectId, String name);
+
+    @Update("update own_face set name = #{name} where project_id = #{projectId} and idx = #{idx}")
+    void nameOwnFace(UUID projectId, int idx, String name);
+
+    @Select("select * from own_face where project_id = #{projectId} order by idx")
+    List<OwnFaceRow> ownFaces(UUID projectId);
 
     @Update("update matching_set set name = #{name} where project_id = #{projectId} and idx = #{idx}")
     void nameSet(UUID projectId, int idx, String name);

@@ -6,8 +6,11 @@ import app.zolvan.server.model.ModelMapper.PartRow;
 import app.zolvan.server.model.ModelMapper.PlacedRow;
 import app.zolvan.server.model.ModelMapper.SetRow;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 
 /**
  * A model as it is stored: what one state of it is, to be put back as a whole. Groups and parts of the model that the
@@ -43,6 +46,15 @@ record ModelRows(
     /** The parts of the first model. */
     List<PartRow> ownParts() {
         return parts.subList(0, firstParts());
+    }
+
+    /** The faces of designers' that parts have. */
+    Set<Integer> ownFaces() {
+        return parts.stream()
+                .flatMapToInt(p -> Arrays.stream(p.ownFaces()))
+                .filter(f -> f != Scene.NO_FACE)
+                .boxed()
+                .collect(Collectors.toSet());
     }
 
     /** For each group the model that it is in. */

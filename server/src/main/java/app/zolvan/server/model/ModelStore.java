@@ -32,6 +32,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -264,12 +265,13 @@ public class ModelStore implements SceneSource {
             ModelMapper.PartRow row = known.get(p);
             boolean split = row.sets().length != row.arrivedSets().length;
             ModelMapper.PartRow fresh = part(
-                    project,
-                    p,
-                    prepared,
-                    meshes,
-                    split ? row.arrivedSets() : row.sets(),
-                    split ? row.arrivedSets() : row.homes());
+                            project,
+                            p,
+                            prepared,
+                            meshes,
+                            split ? row.arrivedSets() : row.sets(),
+                            split ? row.arrivedSets() : row.homes())
+                    .faced(split ? new int[0] : row.ownFaces());
             Mesh mesh = model.meshOf(model.parts().get(p));
             mapper.updatePart(fresh.shown(
                     shapes.eased(project, fresh.shape(), mesh, Transform.ofColumns(fresh.world()), row.eased())));
@@ -319,7 +321,8 @@ public class ModelStore implements SceneSource {
                     e.getKey(),
                     wanted.shaped(other ? wanted.shape() : now.shape()),
                     ints(spans.sets()),
-                    ints(spans.homes()));
+                    ints(spans.homes()),
+                    ints(spans.ownFaces()));
             shapes |= other;
         }
         boolean moved = move(project, scene, to);
@@ -399,6 +402,24 @@ public class ModelStore implements SceneSource {
         mapper.insertSet(new ModelMapper.SetRow(project, index, name, source));
         forgetWhenDone(project);
         return index;
+    }
+
+    /**
+     * Adds a face that no part has yet; likewise.
+     *
+     * @return its number
+     */
+    public int addOwnFace(UUID project, String name) {
+        int index = mapper.insertOwnFace(project, name);
+        forgetWhenDone(project);
+        return index;
+    }
+
+    @Override
+    public void nameOwnFace(UUID project, int face, String name) {
+        mapper.nameOwnFace(project, face, name);
+        mapper.countChange(project, false);
+        forgetWhenDone(project);
     }
 
     @Override
@@ -536,7 +557,8 @@ public class ModelStore implements SceneSource {
                 0,
                 null,
                 false,
-                false);
+                false,
+                new int[0]);
     }
 
     /** What deserves a look in a project's model. */
@@ -801,7 +823,8 @@ public class ModelStore implements SceneSource {
                         Arrays.stream(p.sets()).boxed().toList(),
                         Arrays.stream(p.homes()).boxed().toList(),
                         p.locked(),
-                        p.lookedInto()))
+                        p.lookedInto(),
+                        ownFaces(p)))
                 .toList();
         return new Scene(
                 project,
@@ -831,7 +854,16 @@ public class ModelStore implements SceneSource {
                                 .filter(p -> p.sets().contains(s.idx()))
                                 .count()))
                         .toList(),
+                mapper.ownFaces(project).stream()
+                        .map(f -> new Scene.OwnFace(f.idx(), f.name()))
+                        .toList(),
                 parts);
+    }
+
+    private static List<Integer> ownFaces(ModelMapper.PartRow p) {
+        return p.ownFaces().length == 0
+                ? Collections.nCopies(p.sets().length, Scene.NO_FACE)
+                : Arrays.stream(p.ownFaces()).boxed().toList();
     }
 
     private static Scene.PlacedModel placed(ModelMapper.PlacedRow r, List<Scene.Part> parts) {

@@ -291,13 +291,15 @@ public class ModelUpdates {
      * @param materials to be added
      * @param newerOf   for each part that is found again its index from then on
      * @param groups    likewise for each group
+     * @param ownFaces  faces of designers' that are still there
      */
     public record Applied(
             String fileName,
             String kept,
             List<MaterialRow> materials,
             Map<Integer, Integer> newerOf,
-            Map<Integer, Integer> groups) {}
+            Map<Integer, Integer> groups,
+            Set<Integer> ownFaces) {}
 
     /**
      * Puts the model together as it would be.
@@ -336,7 +338,7 @@ public class ModelUpdates {
         String digest = assets.store(json.writeValueAsBytes(rows), ModelStore.JSON);
         assets.addToProject(project, digest);
         mapper.deleteUpdate(project);
-        return new Applied(row.fileName(), digest, p.materials, newerOf, groups(now, first));
+        return new Applied(row.fileName(), digest, p.materials, newerOf, groups(now, first), rows.ownFaces());
     }
 
     /** A group goes on being the one that is called alike within groups called alike; of several the one in the same turn. */
@@ -443,7 +445,8 @@ public class ModelUpdates {
                 eased.eased(),
                 eased.plainMesh(),
                 old.locked(),
-                old.lookedInto());
+                old.lookedInto(),
+                sameMesh ? old.ownFaces() : fresh.ownFaces());
     }
 
     /** A part that brings another shape, its edges eased as they were. */

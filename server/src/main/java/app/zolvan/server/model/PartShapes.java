@@ -93,7 +93,8 @@ public class PartShapes {
         return eased(project, plain, mesh, part.toWorld(), part.eased());
     }
 
-    private Mesh plain(Scene.Part part) {
+    /** A part's geometry without eased edges. */
+    public Mesh plain(Scene.Part part) {
         return MeshCodec.decode(assets.bytes(part.plain()));
     }
 

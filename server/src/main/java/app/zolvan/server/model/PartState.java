@@ -1,6 +1,7 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.prepare.Role;
+import java.util.Collections;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
@@ -70,8 +71,15 @@ public record PartState(
      *
      * @param sets  where each is
      * @param homes where each came from
+     * @param ownFaces the face that a designer cut there; {@link Scene#NO_FACE} for none
      */
-    public record Spans(List<Integer> sets, List<Integer> homes) {}
+    public record Spans(List<Integer> sets, List<Integer> homes, List<Integer> ownFaces) {
+        public Spans {
+            ownFaces = ownFaces == null // in states from before there were any
+                    ? Collections.nCopies(sets.size(), Scene.NO_FACE)
+                    : ownFaces;
+        }
+    }
 
     public static PartState of(Scene.Part p) {
         return new PartState(
@@ -86,7 +94,7 @@ public record PartState(
                         p.meanThickness(),
                         p.plainMesh(),
                         p.eased()),
-                new Spans(p.sets(), p.homes()),
+                new Spans(p.sets(), p.homes(), p.ownFaces()),
                 p.local(),
                 p.locked(),
                 p.lookedInto());

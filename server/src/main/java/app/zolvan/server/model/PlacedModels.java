@@ -27,6 +27,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
@@ -289,8 +290,10 @@ public class PlacedModels {
      * @param kept    its SHA-256
      * @param newerOf for each part that stays its index from then on
      * @param groups  likewise for each group
+     * @param ownFaces faces of designers' that are still there
      */
-    public record Removed(String kept, Map<Integer, Integer> newerOf, Map<Integer, Integer> groups) {}
+    public record Removed(
+            String kept, Map<Integer, Integer> newerOf, Map<Integer, Integer> groups, Set<Integer> ownFaces) {}
 
     public Removed without(UUID project, int index) {
         ModelRows now = models.rows(project);
@@ -322,7 +325,7 @@ public class PlacedModels {
                 Arrays.stream(now.model().notes()).filter(n -> !last || !n.startsWith(from(gone.fileName())));
         ModelRows rows = new ModelRows(now.model().noting(notes), all, groups, now.sets(), parts);
         boolean counted = gone.belonging() == Belonging.DESIGN;
-        return new Removed(kept(project, models.measured(rows, counted)), newerOf, number);
+        return new Removed(kept(project, models.measured(rows, counted)), newerOf, number, rows.ownFaces());
     }
 
     /** Parts where they stand. */

@@ -39,7 +39,10 @@ public record Scene(
         List<PlacedModel> models,
         List<Group> groups,
         List<MatchingSet> sets,
+        List<OwnFace> ownFaces,
         List<Part> parts) {
+    /** Of spans that lie in no face of a designer's. */
+    public static final int NO_FACE = -1;
 
     /**
      * How the file came to its size and stance.
@@ -161,13 +164,17 @@ public record Scene(
             case SET -> part.sets().get(span) == target;
             case GROUP -> groupsAround(part).contains(target);
             case PART -> part.index() == target;
-            case FACE -> false; // no part has faces of its own yet
+            case FACE -> part.ownFaces().get(span) == target;
         };
     }
 
     /** Whether it reaches any of its spans. */
     public boolean covers(Level level, int target, Part part) {
-        return level == Level.SET ? part.sets().contains(target) : covers(level, target, part, 0);
+        return switch (level) {
+            case SET -> part.sets().contains(target);
+            case FACE -> part.ownFaces().contains(target);
+            default -> covers(level, target, part, 0);
+        };
     }
 
     /** @throws Problem where a model has no such target */
@@ -177,7 +184,8 @@ public record Scene(
             case SET -> target >= 0 && target < sets.size();
             case GROUP -> target >= 0 && target < groups.size();
             case PART -> target >= 0 && target < parts.size();
-            case FACE -> false;
+            case FACE ->
+                target >= 0 && parts.stream().anyMatch(p -> p.ownFaces().contains(target));
         };
         if (!there) {
             throw Problem.notFound(level.word());
@@ -190,6 +198,7 @@ public record Scene(
             case SET -> "set “" + sets.get(target).name() + "”";
             case GROUP -> "group “" + groups.get(target).name() + "”";
             case PART -> parts.get(target).name();
+            case FACE -> "face “" + ownFaces.get(target).name() + "”";
             default ->
                 models.size() == 1
                         ? "the whole model"
@@ -215,6 +224,9 @@ public record Scene(
     public record MatchingSet(
             int index, String name, @Nullable UUID source, int parts) {}
 
+    /** A piece of a part's surface that a designer cut; its number is not used again. */
+    public record OwnFace(int index, String name) {}
+
     /**
      * @param model         the model that it is in
      * @param role          what it is in the design; null while nobody has said
@@ -230,6 +242,7 @@ public record Scene(
      * @param homes         the matching set that each of its spans came from
      * @param locked        whether it keeps what it shows whatever is given around it
      * @param lookedInto    whether one sees through it from outside
+     * @param ownFaces      the face of a designer's that each of its spans is in; {@link Scene#NO_FACE} for none
      */
     public record Part(
             int index,
@@ -253,7 +266,18 @@ public record Scene(
             List<Integer> sets,
             List<Integer> homes,
             boolean locked,
-            boolean lookedInto) {
+            boolean lookedInto,
+            List<Integer> ownFaces) {
+
+        /** The narrowest thing that holds a span. */
+        public Level narrowest(int span) {
+            return ownFaces.get(span) == NO_FACE ? Level.PART : Level.FACE;
+        }
+
+        /** Its number. */
+        public int narrowestIndex(int span) {
+            return ownFaces.get(span) == NO_FACE ? index : ownFaces.get(span);
+        }
 
         public Transform toWorld() {
             return Transform.ofColumns(

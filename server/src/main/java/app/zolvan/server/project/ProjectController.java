@@ -1,7 +1,7 @@
 package app.zolvan.server.project;
 
 import app.zolvan.server.account.Account;
-import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.asset.SmallPicture;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.time.Instant;
@@ -22,8 +22,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/projects")
 class ProjectController {
-    private static final int LARGEST_THUMBNAIL = 1 << 20;
-
     private final ProjectService projects;
 
     ProjectController(ProjectService projects) {
@@ -65,11 +63,7 @@ class ProjectController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void putThumbnail(@AuthenticationPrincipal Account account, @PathVariable UUID id, HttpServletRequest request)
             throws IOException {
-        byte[] jpeg = request.getInputStream().readNBytes(LARGEST_THUMBNAIL + 1);
-        if (jpeg.length > LARGEST_THUMBNAIL) {
-            throw AssetService.tooLarge(LARGEST_THUMBNAIL);
-        }
-        projects.putThumbnail(account, id, jpeg);
+        projects.putThumbnail(account, id, SmallPicture.of(request));
     }
 
     @DeleteMapping("/{id}")

@@ -1,12 +1,10 @@
 package app.zolvan.server.project;
 
 import app.zolvan.core.model.LengthUnit;
-import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.event.EventService;
 import app.zolvan.server.problem.Problem;
-import java.nio.ByteBuffer;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -18,7 +16,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** Projects and who may see them. */
 @Service
 public class ProjectService {
-    private static final int THUMBNAIL_SIDE = 1024;
 
     private final ProjectMapper mapper;
     private final AssetService assets;
@@ -97,16 +94,9 @@ public class ProjectService {
                 .jpeg();
     }
 
-    /** Keeps a small JPEG of the stage. Anything else is refused. */
+    /** Keeps a small picture of the stage. */
     void putThumbnail(Account account, UUID id, byte[] jpeg) {
-        Project project = require(account, id);
-        boolean fits = ImageHeader.read(ByteBuffer.wrap(jpeg))
-                .filter(h -> h.mediaType().equals("image/jpeg") && Math.max(h.width(), h.height()) <= THUMBNAIL_SIDE)
-                .isPresent();
-        if (!fits) {
-            throw Problem.ofField("picture", "The small picture must be a JPEG of up to 1024 pixels.");
-        }
-        mapper.putThumbnail(project.id(), jpeg);
+        mapper.putThumbnail(require(account, id).id(), jpeg);
     }
 
     @Transactional

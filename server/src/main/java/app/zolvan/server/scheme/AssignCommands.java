@@ -205,7 +205,13 @@ public class AssignCommands {
                 }
                 yield new Spot(level, around.get(around.size() - 1), side);
             }
-            default -> new Spot(Level.PART, part.index(), side);
+            case FACE -> {
+                if (part.narrowest(span) != Level.FACE) {
+                    throw Problem.ofField("level", part.name() + " has no face of its own there.");
+                }
+                yield new Spot(level, part.narrowestIndex(span), side);
+            }
+            case PART -> new Spot(level, part.index(), side);
         };
     }
 
@@ -354,8 +360,7 @@ public class AssignCommands {
 
     /** Whether a slot is a locked part's own. */
     private static boolean isLocked(Scene scene, Slot slot) {
-        return slot.target().level() == Level.PART
-                && scene.parts().get(LookTable.index(slot.target())).locked();
+        return LockedParts.lockedOwner(scene, slot).isPresent();
     }
 
     /** Parts that show a material get the other by themselves. */
@@ -459,7 +464,7 @@ public class AssignCommands {
      * @param level    where
      * @param target   its index
      * @param side     for which of its sides
-     * @param name     of the group or part; empty for sets and models
+     * @param name     of the set, group, part or face; empty for models
      * @param look     what the part at hand would show
      * @param reached  the regions that would show it
      * @param parts    how many parts that is
@@ -561,7 +566,8 @@ public class AssignCommands {
             case SET -> scene.sets().get(spot.target()).name();
             case GROUP -> scene.groups().get(spot.target()).name();
             case PART -> scene.parts().get(spot.target()).name();
-            default -> "";
+            case FACE -> scene.ownFaces().get(spot.target()).name();
+            case MODEL -> "";
         };
     }
 
@@ -576,9 +582,9 @@ public class AssignCommands {
     /**
      * One level's say about a region.
      *
-     * @param target    index of the model, set, group or part
+     * @param target    index of the model, set, group, part or face
      * @param side      for which of its sides it is
-     * @param name      of the set or group; empty elsewhere
+     * @param name      of the set, group, part or face; empty for models
      * @param parts     how many parts it covers
      * @param onTop     whether it wins over everything narrower
      * @param why       whether and why it shows, in words; empty where it has nothing

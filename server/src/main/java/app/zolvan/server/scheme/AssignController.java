@@ -92,13 +92,12 @@ class AssignController {
 
     static Level level(String word) {
         return Level.ofWord(word)
-                .filter(l -> l != Level.FACE)
                 .orElseThrow(() -> Problem.ofField(
-                        "level", "A material can be given to the model, a matching set, a group or a part so far."));
+                        "level", "A material can be given to the model, a matching set, a group, a part or a face."));
     }
 
     /**
-     * @param target index of the model, set, group or part
+     * @param target index of the model, set, group, part or face
      * @param side   for which of its sides; null for those that what shows is for
      */
     record OnTop(

@@ -7,6 +7,7 @@ import app.zolvan.core.model.LengthUnit;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.model.PartState;
 import app.zolvan.server.model.PlacedState;
+import app.zolvan.server.view.ViewRow;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.UUID;
@@ -22,6 +23,8 @@ import org.jspecify.annotations.Nullable;
     @JsonSubTypes.Type(value = Change.OfProject.class, name = "project"),
     @JsonSubTypes.Type(value = Change.OfPart.class, name = "part"),
     @JsonSubTypes.Type(value = Change.OfSet.class, name = "set"),
+    @JsonSubTypes.Type(value = Change.OfFace.class, name = "face"),
+    @JsonSubTypes.Type(value = Change.OfView.class, name = "view"),
     @JsonSubTypes.Type(value = Change.OfModel.class, name = "model"),
     @JsonSubTypes.Type(value = Change.OfPlaced.class, name = "placed"),
     @JsonSubTypes.Type(value = Change.OfImage.class, name = "image")
@@ -127,6 +130,23 @@ sealed interface Change {
         @Override
         public Change inverse() {
             return new OfSet(set, after, before);
+        }
+    }
+
+    /** The name of a face that a designer cut. */
+    record OfFace(int face, String before, String after) implements Change {
+        @Override
+        public Change inverse() {
+            return new OfFace(face, after, before);
+        }
+    }
+
+    /** A named view. */
+    record OfView(
+            UUID id, @Nullable ViewRow before, @Nullable ViewRow after) implements Change {
+        @Override
+        public Change inverse() {
+            return new OfView(id, after, before);
         }
     }
 

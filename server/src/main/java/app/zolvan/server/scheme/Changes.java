@@ -26,6 +26,7 @@ final class Changes {
         Map<Object, Change.OfCandidate> candidates = new LinkedHashMap<>();
         Map<Object, Change.OfImage> images = new LinkedHashMap<>();
         Map<Object, Change.OfProject> details = new LinkedHashMap<>();
+        Map<Object, Change> others = new LinkedHashMap<>();
         boolean model = false;
         for (Change c : changes) {
             if (c instanceof Change.OfMaterial m) {
@@ -49,12 +50,18 @@ final class Changes {
                 images.merge(i.sha256(), i, (a, b) -> new Change.OfImage(a.sha256(), a.before(), b.after()));
             } else if (c instanceof Change.OfProject p) {
                 details.merge("details", p, (a, b) -> new Change.OfProject(a.before(), b.after()));
+            } else if (c instanceof Change.OfView v) {
+                others.merge(v.id(), v, (a, b) -> new Change.OfView(v.id(), ((Change.OfView) a).before(), v.after()));
+            } else if (c instanceof Change.OfFace f) {
+                others.merge(
+                        f.face(), f, (a, b) -> new Change.OfFace(f.face(), ((Change.OfFace) a).before(), f.after()));
             } else {
                 model = true;
             }
         }
         List<Change> out = new ArrayList<>(details.values());
         out.addAll(images.values());
+        out.addAll(others.values());
         if (model) {
             out.add(new Change.OfModel(before, after.get()));
         }

@@ -1,21 +1,19 @@
 package app.zolvan.server.scheme;
 
+import app.zolvan.core.assign.Level;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.CleanUp;
 import app.zolvan.server.model.Leftovers;
 import app.zolvan.server.model.ModelStore;
-import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -28,7 +26,7 @@ public class CleanUpCommands {
     private final MaterialService materials;
     private final ModelStore models;
     private final CleanUp cleanUp;
-    private final UpdateCommands updates;
+    private final EntryMoves moves;
 
     CleanUpCommands(
             CommandService commands,
@@ -37,14 +35,14 @@ public class CleanUpCommands {
             MaterialService materials,
             ModelStore models,
             CleanUp cleanUp,
-            UpdateCommands updates) {
+            EntryMoves moves) {
         this.commands = commands;
         this.projects = projects;
         this.schemes = schemes;
         this.materials = materials;
         this.models = models;
         this.cleanUp = cleanUp;
-        this.updates = updates;
+        this.moves = moves;
     }
 
     public Leftovers leftovers(Account account, UUID projectId) {
@@ -79,9 +77,7 @@ public class CleanUpCommands {
             String before = models.keep(projectId);
             CleanUp.Cleaned cleaned = cleanUp.without(projectId, going);
             changes.add(new Change.OfModel(before, cleaned.kept()));
-            Map<Integer, Integer> parts = models.scene(projectId).parts().stream()
-                    .collect(Collectors.toMap(Scene.Part::index, Scene.Part::index));
-            updates.moveEntries(projectId, parts, cleaned.groups(), changes);
+            moves.move(projectId, Level.GROUP, cleaned.groups()::get, changes);
         }
         going.materials().forEach(m -> changes.add(new Change.OfMaterial(m.id(), materials.find(m.id()), null)));
         going.images().forEach(i -> changes.add(new Change.OfImage(i.sha256(), true, false)));

@@ -26,6 +26,7 @@ import app.zolvan.server.scheme.ProjectState.LookWire;
 import app.zolvan.server.scheme.ProjectState.RegionWire;
 import app.zolvan.server.scheme.ProjectState.SchemeWire;
 import app.zolvan.server.scheme.ProjectState.UsedMaterial;
+import app.zolvan.server.view.ViewMapper;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -62,6 +63,7 @@ public class CommandService {
     private final SceneSource scenes;
     private final JsonMapper json;
     private final LockedParts locked;
+    private final ViewMapper views;
 
     CommandService(
             SchemeMapper mapper,
@@ -70,8 +72,10 @@ public class CommandService {
             ProjectService projects,
             SceneSource scenes,
             JsonMapper json,
-            LockedParts locked) {
+            LockedParts locked,
+            ViewMapper views) {
         this.locked = locked;
+        this.views = views;
         this.mapper = mapper;
         this.schemes = schemes;
         this.materials = materials;
@@ -262,6 +266,12 @@ public class CommandService {
         if (change instanceof Change.OfSet n) {
             return scenes.scene(project.id()).sets().get(n.set()).name().equals(n.before());
         }
+        if (change instanceof Change.OfView v) {
+            return Objects.equals(views.view(v.id()).orElse(null), v.before());
+        }
+        if (change instanceof Change.OfFace f) {
+            return scenes.scene(project.id()).ownFaces().get(f.face()).name().equals(f.before());
+        }
         Change.OfProject p = (Change.OfProject) change;
         return p.before().equals(new Change.Details(project.name(), project.client(), project.unit()));
     }
@@ -355,6 +365,14 @@ public class CommandService {
             scenes.restore(project.id(), m.after());
         } else if (change instanceof Change.OfSet n) {
             scenes.nameSet(project.id(), n.set(), n.after());
+        } else if (change instanceof Change.OfView v) {
+            if (v.after() == null) {
+                views.delete(v.id());
+            } else {
+                views.put(v.after());
+            }
+        } else if (change instanceof Change.OfFace f) {
+            scenes.nameOwnFace(project.id(), f.face(), f.after());
         } else if (change instanceof Change.OfProject p) {
             projects.write(
                     project.id(),
@@ -494,6 +512,7 @@ public class CommandService {
                 scheme.id(),
                 dividers,
                 candidates(projectId),
+                views.views(projectId).stream().map(ProjectState.ViewWire::of).toList(),
                 looks.looks().stream().map(CommandService::wire).toList(),
                 regions,
                 palette,

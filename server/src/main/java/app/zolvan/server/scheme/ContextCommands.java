@@ -37,7 +37,7 @@ public class ContextCommands {
     private static final double STILL = 1e-9;
 
     private final CommandService commands;
-    private final UpdateCommands updates;
+    private final EntryMoves moves;
     private final SchemeMapper schemes;
     private final ModelStore models;
     private final PlacedModels placing;
@@ -46,14 +46,14 @@ public class ContextCommands {
 
     ContextCommands(
             CommandService commands,
-            UpdateCommands updates,
+            EntryMoves moves,
             SchemeMapper schemes,
             ModelStore models,
             PlacedModels placing,
             PartShapes shapes,
             AccountService accounts) {
         this.commands = commands;
-        this.updates = updates;
+        this.moves = moves;
         this.schemes = schemes;
         this.models = models;
         this.placing = placing;
@@ -312,7 +312,9 @@ public class ContextCommands {
         PlacedModels.Removed removed = placing.without(projectId, index);
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfModel(before, removed.kept()));
-        updates.moveEntries(projectId, removed.newerOf(), removed.groups(), changes);
+        moves.moveParts(projectId, removed.newerOf()::get, changes);
+        moves.move(projectId, Level.GROUP, removed.groups()::get, changes);
+        moves.keep(projectId, Level.FACE, removed.ownFaces(), changes);
         return commands.commit(account, project, "Remove " + model.name(), changes);
     }
 }

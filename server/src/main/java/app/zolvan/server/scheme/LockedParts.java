@@ -20,6 +20,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -97,12 +98,12 @@ class LockedParts {
         Ladders ladders = schemes.ladders(scene);
         int region = 0;
         for (Scene.Part p : scene.parts()) {
-            for (int set : p.sets()) {
+            for (int span = 0; span < p.sets().size(); span++) {
                 if (p.locked()) {
-                    UUID source = scene.sets().get(set).source();
+                    UUID source = scene.sets().get(p.sets().get(span)).source();
                     kept.add(new Pins.Kept(
                             region,
-                            LookTable.target(Level.PART, p.index()),
+                            LookTable.target(p.narrowest(span), p.narrowestIndex(span)),
                             source == null ? null : source.toString()));
                 }
                 region++;
@@ -112,11 +113,10 @@ class LockedParts {
             return changes;
         }
         for (Change c : changes) {
-            if (c instanceof Change.OfEntry e && e.level().equals(Level.PART.name())) {
-                Scene.Part p = scene.parts().get(e.target());
-                if (p.locked()) {
+            if (c instanceof Change.OfEntry e) {
+                lockedOwner(scene, e.slot()).ifPresent(p -> {
                     throw locked(p.name());
-                }
+                });
             }
         }
         List<Change> all = new ArrayList<>(changes);
@@ -132,11 +132,27 @@ class LockedParts {
                     changed.put(slot, entry);
                 });
             } catch (Pins.CannotStayException e) {
-                throw locked(scene.parts().get(LookTable.index(e.target())).name());
+                throw locked(lockedOwner(scene, new Slot(e.target(), Side.BOTH))
+                        .map(Scene.Part::name)
+                        .orElseThrow());
             }
             inForce.put(scheme.row().id(), changed);
         }
         return all;
+    }
+
+    /** The locked part whose own a slot is: the part's itself, or that of one of its faces. */
+    static Optional<Scene.Part> lockedOwner(Scene scene, Slot slot) {
+        Level level = slot.target().level();
+        int target = LookTable.index(slot.target());
+        return switch (level) {
+            case PART -> Optional.of(scene.parts().get(target)).filter(Scene.Part::locked);
+            case FACE ->
+                scene.parts().stream()
+                        .filter(p -> p.locked() && p.ownFaces().contains(target))
+                        .findFirst();
+            default -> Optional.empty();
+        };
     }
 
     private static int depth(Scheme s) {

@@ -27,6 +27,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -147,6 +148,9 @@ public final class LookTable {
         ladder.add(target(Level.SET, part.sets().get(span)));
         scene.groupsAround(part).forEach(g -> ladder.add(target(Level.GROUP, g)));
         ladder.add(target(Level.PART, part.index()));
+        if (part.narrowest(span) == Level.FACE) {
+            ladder.add(target(Level.FACE, part.narrowestIndex(span)));
+        }
         return ladder;
     }
 
@@ -281,17 +285,39 @@ public final class LookTable {
     }
 
     /**
-     * The slots of a part's own by which something else takes the place of what it shows: those of the sides that show it.
+     * The slots of a part's own by which something else takes the place of what it shows: those of the sides that show it,
+     * and of the faces that show it by something of their own.
      *
      * @param material null for plain grey
      */
     List<Slot> ownSlots(Scene.Part part, @Nullable UUID material) {
-        boolean front = shows(fronts.get(part.index()), material);
-        boolean back = shows(backs.get(part.index()), material);
-        Slot ofFront = slot(Level.PART, part.index(), Side.FRONT);
-        Slot ofBack = slot(Level.PART, part.index(), Side.BACK);
+        Map<Target, List<Integer>> holders = new LinkedHashMap<>();
+        Target self = target(Level.PART, part.index());
+        for (int span = 0; span < part.sets().size(); span++) {
+            Target narrowest = target(part.narrowest(span), part.narrowestIndex(span));
+            holders.computeIfAbsent(holdsAny(narrowest) ? narrowest : self, t -> new ArrayList<>())
+                    .add(span);
+        }
+        List<Slot> out = new ArrayList<>();
+        holders.forEach((holder, spans) -> {
+            boolean front = shows(fronts.get(part.index()), spans, material);
+            boolean back = shows(backs.get(part.index()), spans, material);
+            if (front || back) {
+                out.addAll(slots(holder, front, back));
+            }
+        });
+        return out.isEmpty() ? slots(self, false, false) : out;
+    }
+
+    private boolean holdsAny(Target target) {
+        return Arrays.stream(Side.values()).anyMatch(side -> scheme.at(new Slot(target, side)) != null);
+    }
+
+    private List<Slot> slots(Target target, boolean front, boolean back) {
+        Slot ofFront = new Slot(target, Side.FRONT);
+        Slot ofBack = new Slot(target, Side.BACK);
         if (front == back && scheme.at(ofFront) == null && scheme.at(ofBack) == null) {
-            return List.of(slot(Level.PART, part.index()));
+            return List.of(new Slot(target, Side.BOTH));
         }
         List<Slot> out = new ArrayList<>();
         if (front || !back) {
@@ -304,12 +330,13 @@ public final class LookTable {
     }
 
     boolean shows(Scene.Part part, @Nullable UUID material) {
-        return shows(fronts.get(part.index()), material) || shows(backs.get(part.index()), material);
+        List<Integer> all = IntStream.range(0, part.sets().size()).boxed().toList();
+        return shows(fronts.get(part.index()), all, material) || shows(backs.get(part.index()), all, material);
     }
 
-    private boolean shows(int[] spans, @Nullable UUID material) {
-        for (int look : spans) {
-            MaterialRow m = looks.get(look).material();
+    private boolean shows(int[] lookOfSpan, List<Integer> spans, @Nullable UUID material) {
+        for (int span : spans) {
+            MaterialRow m = looks.get(lookOfSpan[span]).material();
             if (Objects.equals(m == null ? null : m.id(), material)) {
                 return true;
             }

@@ -148,8 +148,8 @@ public class PartCommands {
         Map<Integer, PartState> changed = new TreeMap<>();
         for (int p : parts) {
             PartState before = PartState.of(require(scene, p));
-            List<Integer> homes = scene.parts().get(p).homes();
-            changed.put(p, before.in(new Spans(homes, homes)));
+            Scene.Part part = scene.parts().get(p);
+            changed.put(p, before.in(new Spans(part.homes(), part.homes(), part.ownFaces())));
         }
         return commit(account, project, scene, "Put ", changed, " back");
     }
@@ -213,6 +213,7 @@ public class PartCommands {
     private PartState split(UUID project, Scene.Part part, int set, Splitting splitting, List<Integer> sets) {
         List<Integer> now = new ArrayList<>();
         List<Integer> homes = new ArrayList<>();
+        List<Integer> faces = new ArrayList<>();
         for (int span = 0; span < part.sets().size(); span++) {
             int[] kinds = part.sets().get(span) == set
                     ? splitting.kindsIn(new Model.Region(part.index(), span))
@@ -220,9 +221,10 @@ public class PartCommands {
             for (int k : kinds) {
                 now.add(k < 0 ? part.sets().get(span) : sets.get(k));
                 homes.add(part.homes().get(span));
+                faces.add(part.ownFaces().get(span));
             }
         }
-        PartState state = PartState.of(part).in(new Spans(now, homes));
+        PartState state = PartState.of(part).in(new Spans(now, homes, faces));
         return now.size() == part.sets().size() ? state : state.shaped(shapes.split(project, part, splitting));
     }
 
@@ -244,21 +246,23 @@ public class PartCommands {
         Scene scene = models.scene(projectId);
         Scene.Part p = require(scene, part);
         Splitting splitting = Splitting.ofFaces(models.model(projectId), part, faces);
-        Map<Integer, Integer> own = new HashMap<>();
+        Map<Integer, Integer> split = new HashMap<>();
         List<Integer> sets = new ArrayList<>();
         List<Integer> homes = new ArrayList<>();
+        List<Integer> own = new ArrayList<>();
         for (int span = 0; span < p.sets().size(); span++) {
             int set = p.sets().get(span);
             for (int kind : splitting.kindsIn(new Model.Region(part, span))) {
                 sets.add(
                         kind == 0
                                 ? set
-                                : own.computeIfAbsent(
+                                : split.computeIfAbsent(
                                         set, s -> addSet(project, scene.sets().get(s), "")));
                 homes.add(p.homes().get(span));
+                own.add(p.ownFaces().get(span));
             }
         }
-        PartState state = PartState.of(p).in(new Spans(sets, homes));
+        PartState state = PartState.of(p).in(new Spans(sets, homes, own));
         boolean regrouped = sets.size() != p.sets().size();
         Map<Integer, PartState> changed =
                 Map.of(part, regrouped ? state.shaped(shapes.split(projectId, p, splitting)) : state);
@@ -442,7 +446,7 @@ public class PartCommands {
         for (int p : parts) {
             Scene.Part part = scene.parts().get(p);
             List<Integer> sets = part.sets().stream().map(to::applyAsInt).toList();
-            changed.put(p, PartState.of(part).in(new Spans(sets, part.homes())));
+            changed.put(p, PartState.of(part).in(new Spans(sets, part.homes(), part.ownFaces())));
         }
         return changed;
     }

@@ -3,6 +3,8 @@ package app.zolvan.server.scheme;
 import app.zolvan.core.assign.SchemeState;
 import app.zolvan.server.library.MaterialWire;
 import app.zolvan.server.library.PhysicalWire;
+import app.zolvan.server.view.ViewRow;
+import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -18,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  * @param scheme   the one whose looks these are
  * @param schemes  all, in the order of their dividers
  * @param candidates what is kept to choose from
+ * @param views    named views of the model, the same in all schemes
  * @param palette  the project's own materials
  * @param arrived  the materials the file brought
  * @param origins  the libraries' materials that the palette's were made from
@@ -36,6 +39,7 @@ public record ProjectState(
         UUID scheme,
         List<SchemeWire> schemes,
         List<CandidatesWire> candidates,
+        List<ViewWire> views,
         List<LookWire> looks,
         List<RegionWire> regions,
         List<UsedMaterial> palette,
@@ -65,6 +69,35 @@ public record ProjectState(
      */
     public record RegionWire(
             int part, int span, int look, @Nullable Integer back) {}
+
+    /**
+     * A named view.
+     *
+     * @param eye        x, y, z in metres
+     * @param target     what it looks at and turns about
+     * @param degrees    of the height that it takes in
+     * @param lookedInto parts that one sees through in it, besides those that one always does
+     * @param enclosed   whether it is from inside something
+     */
+    public record ViewWire(
+            UUID id,
+            String name,
+            List<Double> eye,
+            List<Double> target,
+            double degrees,
+            List<Integer> lookedInto,
+            boolean enclosed) {
+        static ViewWire of(ViewRow v) {
+            return new ViewWire(
+                    v.id(),
+                    v.name(),
+                    Arrays.stream(v.eye()).boxed().toList(),
+                    Arrays.stream(v.target()).boxed().toList(),
+                    v.degrees(),
+                    Arrays.stream(v.lookedInto()).boxed().toList(),
+                    v.enclosed());
+        }
+    }
 
     /**
      * @param parts how many parts show it

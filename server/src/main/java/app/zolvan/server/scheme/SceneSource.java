@@ -21,6 +21,8 @@ public interface SceneSource {
 
     void nameSet(UUID project, int set, String name);
 
+    void nameOwnFace(UUID project, int face, String name);
+
     boolean isImageShown(UUID project, String sha256);
 
     void showImage(UUID project, String sha256, boolean shown);

@@ -37,6 +37,12 @@ final class Touched {
         if (change instanceof Change.OfSet c) {
             return Stream.of("set/" + c.set());
         }
+        if (change instanceof Change.OfView c) {
+            return Stream.of("view/" + c.id());
+        }
+        if (change instanceof Change.OfFace c) {
+            return Stream.of("face/" + c.face());
+        }
         return Stream.of(change instanceof Change.OfModel ? "all" : "details");
     }
 }

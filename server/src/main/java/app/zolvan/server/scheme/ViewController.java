@@ -1,0 +1,139 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.server.account.Account;
+import app.zolvan.server.asset.SmallPicture;
+import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.scheme.ViewCommands.Camera;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.validation.annotation.Validated;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Named views of a project's model. */
+@RestController
+@RequestMapping("/api/projects/{id}/views")
+class ViewController {
+    private final ViewCommands commands;
+
+    ViewController(ViewCommands commands) {
+        this.commands = commands;
+    }
+
+    /**
+     * @param eye     x, y, z in metres
+     * @param target  what it looks at and turns about
+     * @param degrees of the height that it takes in
+     */
+    record CameraWanted(
+            @NotNull @Size(min = 3, max = 3) List<@NotNull Double> eye,
+            @NotNull @Size(min = 3, max = 3) List<@NotNull Double> target,
+            double degrees) {
+        Camera camera() {
+            return new Camera(eye, target, degrees);
+        }
+    }
+
+    /**
+     * @param id         made by whoever asks, so that asking twice keeps it once
+     * @param lookedInto parts that one sees through in it
+     */
+    record ViewWanted(
+            @NotNull UUID id,
+            @NotNull @Size(max = 200) String name,
+            @NotNull @Valid CameraWanted camera,
+            @NotNull @Size(max = 10_000) List<Integer> lookedInto) {}
+
+    @PostMapping
+    ResponseEntity<ProjectState> keep(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody ViewWanted w) {
+        return CommandController.tagged(commands.keep(
+                account,
+                id,
+                ProjectService.version(seen),
+                w.id(),
+                w.name(),
+                w.camera().camera(),
+                w.lookedInto()));
+    }
+
+    @PostMapping("/{view}/camera")
+    ResponseEntity<ProjectState> take(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID view,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody CameraWanted c) {
+        return CommandController.tagged(commands.take(account, id, ProjectService.version(seen), view, c.camera()));
+    }
+
+    record ViewName(@NotNull @Size(max = 200) String name) {}
+
+    @PostMapping("/{view}/name")
+    ResponseEntity<ProjectState> rename(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID view,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody ViewName n) {
+        return CommandController.tagged(commands.rename(account, id, ProjectService.version(seen), view, n.name()));
+    }
+
+    record SeenThrough(@NotNull @Size(max = 10_000) List<Integer> parts) {}
+
+    @PostMapping("/{view}/looked-into")
+    ResponseEntity<ProjectState> lookInto(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID view,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            @Validated @RequestBody SeenThrough s) {
+        return CommandController.tagged(commands.lookInto(account, id, ProjectService.version(seen), view, s.parts()));
+    }
+
+    @DeleteMapping("/{view}")
+    ResponseEntity<ProjectState> drop(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID view,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
+        return CommandController.tagged(commands.drop(account, id, ProjectService.version(seen), view));
+    }
+
+    @GetMapping(path = "/{view}/picture", produces = MediaType.IMAGE_JPEG_VALUE)
+    byte[] picture(@AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID view) {
+        return commands.picture(account, id, view);
+    }
+
+    @PutMapping(path = "/{view}/picture", consumes = MediaType.IMAGE_JPEG_VALUE)
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void putPicture(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID id,
+            @PathVariable UUID view,
+            HttpServletRequest request)
+            throws IOException {
+        commands.putPicture(account, id, view, SmallPicture.of(request));
+    }
+}
