@@ -65,6 +65,7 @@ export type Findings = Schemas['Findings']
 export type Finding = Schemas['FindingWire']
 export type Remedy = NonNullable<Finding['remedy']>
 export type RoleGroup = Schemas['RoleGroup']
+export type SavedView = Schemas['ViewWire']
 export type RoleWord = Schemas['RoleWord']
 export type Role = RoleWord['role']
 export type PartName = Schemas['PartName']
@@ -157,6 +158,14 @@ export async function bytesAt(path: string): Promise<ArrayBuffer> {
   const response = await reach(path)
   if (!response.ok) throw await refusalOf(response.status, await response.text())
   return response.arrayBuffer()
+}
+
+function putJpeg(path: string, jpeg: Blob): Promise<Response> {
+  return fetch(path, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'image/jpeg', 'X-XSRF-TOKEN': csrfToken() },
+    body: jpeg,
+  })
 }
 
 /** Says in an address that backs are meant; else it is fronts. */
@@ -372,9 +381,24 @@ export const api = {
   leaveTeam: (id: string, account: string) => send<Colleague[]>('DELETE', `${project(id)}/team/${account}`),
   look: (id: string, what: Schemas['Looking']) =>
     send<undefined>('POST', `${project(id)}/presence`, { body: what }),
-  outerAddress: (id: string, part: number) => `${project(id)}/parts/${part}/outer`,
+  /** @param also parts that one looks into besides those that one always does */
+  outerAddress: (id: string, part: number, also: number[]) =>
+    `${project(id)}/parts/${part}/outer?also=${also.join()}`,
   lockParts: (id: string, version: number, parts: number[], on: boolean) =>
     send<ProjectState>('POST', `${project(id)}/parts/locked`, { version, body: { parts, on } }),
+  keepView: (id: string, version: number, view: Schemas['ViewWanted']) =>
+    send<ProjectState>('POST', `${project(id)}/views`, { version, body: view }),
+  takeView: (id: string, version: number, view: string, camera: Schemas['CameraWanted']) =>
+    send<ProjectState>('POST', `${project(id)}/views/${view}/camera`, { version, body: camera }),
+  nameView: (id: string, version: number, view: string, name: string) =>
+    send<ProjectState>('POST', `${project(id)}/views/${view}/name`, { version, body: { name } }),
+  seeThrough: (id: string, version: number, view: string, parts: number[]) =>
+    send<ProjectState>('POST', `${project(id)}/views/${view}/looked-into`, { version, body: { parts } }),
+  dropView: (id: string, version: number, view: string) =>
+    send<ProjectState>('DELETE', `${project(id)}/views/${view}`, { version }),
+  viewPictureAddress: (id: string, view: string) => `${project(id)}/views/${view}/picture`,
+  standpoint: (id: string, wanted: Schemas['StandWanted']) =>
+    send<Schemas['Stand']>('POST', `${project(id)}/standpoint`, { body: wanted }),
   edgeWay: (id: string, wanted: Schemas['WayWanted']) =>
     send<Schemas['Way']>('POST', `${project(id)}/own-faces/ways`, { body: wanted }),
   cutFace: (id: string, version: number, wanted: Schemas['FaceWanted']) =>
@@ -523,12 +547,9 @@ export const api = {
     ),
 
   thumbnailAddress: (id: string) => `${project(id)}/thumbnail`,
-  putThumbnail: (id: string, jpeg: Blob) =>
-    fetch(`${project(id)}/thumbnail`, {
-      method: 'PUT',
-      headers: { 'Content-Type': 'image/jpeg', 'X-XSRF-TOKEN': csrfToken() },
-      body: jpeg,
-    }),
+  putThumbnail: (id: string, jpeg: Blob) => putJpeg(`${project(id)}/thumbnail`, jpeg),
+  putViewPicture: (id: string, view: string, jpeg: Blob) =>
+    putJpeg(`${project(id)}/views/${view}/picture`, jpeg),
   exports: (id: string) => send<ExportFormat[]>('GET', `${project(id)}/exports`),
   materialFileAddress: (id: string, ending: string, material?: string) =>
     `${project(id)}/material-files/${ending}${material ? `?material=${material}` : ''}`,

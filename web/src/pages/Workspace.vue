@@ -23,7 +23,11 @@ import { listen } from '../stores/events'
 import { useFinding } from '../stores/finding'
 import { useImports } from '../stores/imports'
 import { useLibraries } from '../stores/libraries'
+import { useDrag } from '../stores/drag'
+import { useOwnFace } from '../stores/ownFace'
 import { useSchemes } from '../stores/schemes'
+import { stageHandle } from '../stores/stageHandle'
+import { useViews } from '../stores/views'
 import { useWorkspace } from '../stores/workspace'
 
 const props = defineProps<{ id: string }>()
@@ -35,6 +39,9 @@ const schemes = useSchemes()
 const candidates = useCandidates()
 const router = useRouter()
 const colleagues = useColleagues()
+const views = useViews()
+const face = useOwnFace()
+const drag = useDrag()
 const missing = ref('')
 const help = ref(false)
 const stage = ref<InstanceType<typeof StageView> | null>(null)
@@ -93,6 +100,9 @@ const SHORTCUTS: [string, string][] = [
   ['H', 'History'],
   ['G, Shift G', 'Select the whole group, and the one around it; back down'],
   ['F', 'Frame the selection'],
+  ['Double-click', 'Go around the point that was clicked'],
+  ['Arrows, + and −', 'Move a little, closer and farther; Shift: more'],
+  ['V', 'Stand where you click next, eyes at 1.6 m'],
   ['X', 'Show only the selection, or everything again'],
   ['/', 'Find a material'],
   ['L', 'Look closely at the chosen chip, or at what is selected; or no more'],
@@ -102,6 +112,16 @@ const SHORTCUTS: [string, string][] = [
   ['Esc', 'End what is going on; then clear the selection'],
   ['?', 'This list'],
 ]
+
+/** To the right and up, in small steps. */
+const MOVES: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+}
+/** With Shift. */
+const FAR = 5
 
 function key(e: KeyboardEvent) {
   const target = e.target as HTMLElement
@@ -143,8 +163,16 @@ function key(e: KeyboardEvent) {
     t: () => (finding.open = !finding.open),
     '/': () => document.getElementById('tray-search')?.focus(),
     '?': () => (help.value = true),
+    v: () => (views.choosing = !views.choosing),
+    '+': () => stageHandle.value?.shift(0, 0, 1),
+    '-': () => stageHandle.value?.shift(0, 0, -1),
     Escape: () => {
       if (stage.value?.endExplaining()) return
+      if (views.choosing || face.part !== null) {
+        views.choosing = false
+        face.end()
+        return
+      }
       if (candidates.current) {
         candidates.leave()
         return
@@ -157,6 +185,13 @@ function key(e: KeyboardEvent) {
   }
   if (e.key === 'Enter' && candidates.current && target.matches('body, [data-testid=stage] *')) {
     void candidates.putOn()
+    return
+  }
+  const move = MOVES[e.key]
+  if (move && !drag.carries && target.matches('body, [data-testid=stage] *')) {
+    e.preventDefault()
+    const far = e.shiftKey ? FAR : 1
+    stageHandle.value?.shift(move[0] * far, move[1] * far, 0)
     return
   }
   const action = actions[e.key.length === 1 ? e.key.toLowerCase() : e.key]

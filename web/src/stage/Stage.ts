@@ -43,6 +43,7 @@ import { Surfaces, type ImageLoader } from './surfaces'
 import { Reflections } from './reflections'
 import { backdrop, loadSurroundings } from './surroundings'
 import { TwoSided, type OuterLoader } from './twoSided'
+import { Viewpoint, type View } from './viewpoint'
 
 Mesh.prototype.raycast = acceleratedRaycast
 
@@ -52,10 +53,11 @@ export interface Region {
   span: number
 }
 
-/** A region, which of its part's faces, and whether that is seen from behind. */
+/** A region, which of its part's faces, whether that is seen from behind, and where it is, in metres. */
 export interface Place extends Region {
   face: number
   behind: boolean
+  point: number[]
 }
 
 /** A region that shows something on its front, its back, or both. */
@@ -74,6 +76,8 @@ export interface Light {
 
 interface Events {
   pick: (place: Place | null, event: PointerEvent) => void
+  /** A place was clicked twice. */
+  twice: (place: Place) => void
   drawn: (revision: number) => void
   /** How many parts' ages are still being worked out. */
   ageing: (left: number) => void
@@ -130,6 +134,7 @@ export class Stage {
   private readonly model = new Object3D()
   private readonly camera = new PerspectiveCamera(32, 1, 0.01, 100)
   private readonly controls: OrbitControls
+  private readonly viewpoint: Viewpoint
   private readonly outline = new Outline()
   private readonly shadow = new GroundShadow()
   private readonly glass = new GlassLayers()
@@ -155,6 +160,9 @@ export class Stage {
   private locked = new Set<number>()
   private aside = new Set<number>()
   private floor = new Set<number>()
+  /** Parts that one sees through from outside: always, and in this view. */
+  private into = new Set<number>()
+  private also = new Set<number>()
   /** The parts that the handles move, and the pull that does. */
   private placed = new Map<PartMesh, Matrix4>()
   private foot = new Vector3()
@@ -251,7 +259,11 @@ export class Stage {
     this.controls = new OrbitControls(this.camera, this.renderer.domElement)
     this.controls.zoomToCursor = true
     this.controls.enableDamping = false
-    this.controls.addEventListener('change', () => this.keepMoving())
+    this.controls.addEventListener('change', () => {
+      this.viewpoint.tune()
+      this.keepMoving()
+    })
+    this.viewpoint = new Viewpoint(this.camera, this.controls, element)
     this.listen()
     this.observer = new ResizeObserver(() => this.resize())
     this.observer.observe(element)
@@ -338,7 +350,8 @@ export class Stage {
     this.locked = those((m) => m.locked)
     this.aside = those((m) => m.belonging === 'SURROUNDINGS')
     this.floor = those((m) => m.floor)
-    this.sided.look(new Set(scene.parts.filter((p) => p.lookedInto).map((p) => p.index)))
+    this.into = new Set(scene.parts.filter((p) => p.lookedInto).map((p) => p.index))
+    this.sided.look(new Set([...this.into, ...this.also]))
     for (const mesh of this.parts) mesh.renderOrder = this.floor.has(mesh.userData['part']) ? -2 : 0
   }
 
@@ -816,6 +829,42 @@ export class Stage {
     this.fill(box, direction, 0)
   }
 
+  get view(): View {
+    return this.viewpoint.view
+  }
+
+  /** Moves the camera. */
+  goTo(view: View): void {
+    this.camera.far = 100 * this.bounds().getSize(new Vector3()).length()
+    this.viewpoint.go(view)
+    this.invalidate()
+  }
+
+  /** How many degrees of the height are taken in. */
+  setDegrees(degrees: number): void {
+    this.viewpoint.degrees = degrees
+    this.invalidate()
+  }
+
+  /** From now on one goes around a point, in metres. */
+  circle(point: number[]): void {
+    this.viewpoint.circle(point)
+    this.invalidate()
+  }
+
+  /** A small move to the right, up, or ahead. */
+  shift(right: number, up: number, ahead: number): void {
+    this.viewpoint.shift(right, up, ahead)
+    this.invalidate()
+  }
+
+  /** Has some parts be seen through from outside, besides those that always are. */
+  lookAlsoInto(parts: number[]): void {
+    this.also = new Set(parts)
+    this.sided.look(new Set([...this.into, ...this.also]))
+    this.applyLooks()
+  }
+
   /** Moves the camera to a place, minimum and maximum x, y, z in metres, with some of what is around it in view. */
   lookAt(place: number[]): void {
     const [x0 = 0, y0 = 0, z0 = 0, x1 = 0, y1 = 0, z1 = 0] = place
@@ -829,12 +878,11 @@ export class Stage {
     const radius = box.getSize(new Vector3()).length() / 2
     const half = (this.camera.fov * Math.PI) / 360
     const narrow = Math.min(half, Math.atan(Math.tan(half) * this.camera.aspect))
-    this.camera.near = radius / 100
     this.camera.far = radius * 100 + farther
     this.camera.position.copy(centre).addScaledVector(direction, (radius / Math.sin(narrow)) * 0.98)
     this.controls.target.copy(centre)
     this.camera.updateProjectionMatrix()
-    this.controls.update()
+    this.viewpoint.stand(false)
     this.invalidate()
   }
 
@@ -869,6 +917,7 @@ export class Stage {
       span: hit.face?.materialIndex ?? 0,
       face: faces[hit.faceIndex ?? 0] ?? 0,
       behind: isBehind(hit, direction),
+      point: hit.point.toArray(),
     }
   }
 
@@ -891,6 +940,13 @@ export class Stage {
     this.camera.updateProjectionMatrix()
     this.draw()
     return blob
+  }
+
+  /** Resolves once nothing is on its way any more and the stage is drawn in full. */
+  async settled(): Promise<void> {
+    this.invalidate()
+    do await new Promise((resolve) => window.setTimeout(resolve, IDLE))
+    while (!this.disposed && this.element.dataset['busy'] === 'true')
   }
 
   /** The largest side a picture can have on this machine, in pixels. */
@@ -1095,6 +1151,10 @@ export class Stage {
       this.putBack()
     })
     canvas.addEventListener('pointerdown', (e) => this.down.set(e.clientX, e.clientY))
+    canvas.addEventListener('dblclick', (e) => {
+      const place = this.faceTool ? null : this.at(e.clientX, e.clientY)
+      if (place) this.handlers.twice?.(place)
+    })
     canvas.addEventListener('pointerup', (e) => {
       if (e.button !== 0 || !this.isClick(e)) return
       if (this.faceTool) this.faceAt(e)?.click(this.raycaster, e.altKey)

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { stageHandle } from '../../stores/stageHandle'
+import { useViews } from '../../stores/views'
 import { useWorkspace } from '../../stores/workspace'
 import ModelFileFold from './ModelFileFold.vue'
 
 const workspace = useWorkspace()
+const views = useViews()
 const width = ref(1920)
 const height = ref(1440)
 const busy = ref(false)
@@ -25,17 +27,35 @@ const fault = computed(() => {
     : ''
 })
 
-async function save() {
+/** The stage as it stands, as a file; the view is named where it is one of several. */
+async function take(view = '') {
+  const picture = await stageHandle.value?.picture(width.value, height.value)
+  if (!picture) throw new Error('no picture')
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(picture)
+  const what = [workspace.state?.name ?? 'Picture', workspace.scheme?.letter, view].filter(Boolean).join(', ')
+  link.download = `${what} ${width.value}×${height.value}.png`
+  link.click()
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+}
+
+async function takeAll() {
+  const before = stageHandle.value?.view
+  const chosen = views.chosen
+  for (const view of views.all) {
+    views.go(view)
+    await stageHandle.value?.settled()
+    await take(view.name)
+  }
+  views.chosen = chosen
+  if (before) stageHandle.value?.goTo(before)
+}
+
+async function save(work: () => Promise<void>) {
   busy.value = true
   problem.value = ''
   try {
-    const picture = await stageHandle.value?.picture(width.value, height.value)
-    if (!picture) throw new Error('no picture')
-    const link = document.createElement('a')
-    link.href = URL.createObjectURL(picture)
-    link.download = `${workspace.state?.name ?? 'Picture'} ${width.value}×${height.value}.png`
-    link.click()
-    setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+    await work()
   } catch {
     problem.value = 'The picture could not be made. Try a smaller size.'
   } finally {
@@ -89,9 +109,18 @@ async function save() {
       height="32"
       :loading="busy"
       :disabled="fault !== ''"
-      @click="save"
+      @click="save(take)"
     >
       Save picture (PNG)
+    </v-btn>
+    <v-btn
+      v-if="views.all.length > 0"
+      block
+      class="all"
+      :disabled="fault !== '' || busy"
+      @click="save(takeAll)"
+    >
+      Save a picture of each view ({{ views.all.length }})
     </v-btn>
     <ModelFileFold />
   </aside>
@@ -100,6 +129,9 @@ async function save() {
 <style scoped>
 .card .small {
   margin-bottom: 10px;
+}
+.all {
+  margin-top: 8px;
 }
 .size {
   display: grid;

@@ -10,12 +10,15 @@ import { useDrag } from '../../stores/drag'
 import { useFinding } from '../../stores/finding'
 import { stageHandle } from '../../stores/stageHandle'
 import { counted, useWorkspace } from '../../stores/workspace'
+import { useViews } from '../../stores/views'
+import ViewsMenu from './ViewsMenu.vue'
 import WhyPanel from './WhyPanel.vue'
 
 const workspace = useWorkspace()
 const drag = useDrag()
 const finding = useFinding()
 const colleagues = useColleagues()
+const views = useViews()
 const element = ref<HTMLElement | null>(null)
 const failed = ref('')
 /** How many parts' ages are still on their way. */
@@ -42,9 +45,10 @@ function begin() {
       ageing: (part, corrodes) => bytesAt(api.ageingAddress(id, part, corrodes)),
       leaves: (part, span, size) => bytesAt(api.leavesAddress(id, part, span, size)),
       shape: (part) => bytesAt(api.shapeAddress(id, part)),
-      outer: (part) => bytesAt(api.outerAddress(id, part)),
+      outer: (part) => bytesAt(api.outerAddress(id, part, views.current?.lookedInto ?? [])),
     })
     stage.on('pick', pick)
+    stage.on('twice', circle)
     stage.on('pull', pull)
     stage.on('ageing', (left) => (ageing.value = left))
     stage.on('problem', (e) => workspace.report(e))
@@ -237,6 +241,10 @@ function pull(by: Pulled | null, ended: boolean) {
 
 function pick(region: Place | null, event: PointerEvent) {
   if (workspace.preview) return
+  if (views.choosing) {
+    if (region) void views.stand(region)
+    return
+  }
   if (region && region.part === workspace.facesOf) {
     const next = new Set(workspace.faces)
     if (!next.delete(region.face)) next.add(region.face)
@@ -256,6 +264,13 @@ function pick(region: Place | null, event: PointerEvent) {
     const without = workspace.selection.filter((r) => r.part !== region.part)
     workspace.select(without.length < workspace.selection.length ? without : [...workspace.selection, region])
   } else workspace.select([region], region.behind)
+}
+
+/** What was clicked twice is what one goes around from now on. */
+function circle(place: Place) {
+  if (views.choosing) return
+  stageHandle.value?.circle(place.point)
+  workspace.tell(`Going around this point of ${workspace.scene?.parts[place.part]?.name ?? 'the model'} now`)
 }
 
 /** Keeps the first picture once everything has come. */
@@ -490,13 +505,16 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
 <template>
   <div
     class="frame"
-    :class="{ applying: workspace.applying }"
+    :class="{ applying: workspace.applying, choosing: views.choosing }"
     @pointermove="cursor = { x: $event.clientX, y: $event.clientY }"
     @pointerleave="cursor = null"
   >
     <div ref="element" class="stage" data-testid="stage" />
     <p v-if="failed" class="failed">{{ failed }}</p>
-    <div v-if="workspace.applying && workspace.chosen" class="note">
+    <div v-if="views.choosing" class="note">
+      Click where you stand, on a floor or before a wall <span class="soft small">Esc: stay here</span>
+    </div>
+    <div v-else-if="workspace.applying && workspace.chosen" class="note">
       Click parts to put <b>{{ workspace.materials.get(workspace.chosen)?.name }}</b> on them
       <span class="soft small">
         where it shows · Shift: only the part
@@ -533,6 +551,7 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
         {{ workspace.isolated ? 'Show everything' : 'Show only this' }}
         <v-tooltip activator="parent" location="top">X</v-tooltip>
       </v-btn>
+      <ViewsMenu />
       <v-menu v-if="workspace.step === 'assign'" location="top">
         <template #activator="{ props: menu }">
           <v-btn size="small" v-bind="menu" :prepend-icon="mdiLayersOutline">
@@ -600,6 +619,9 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
 }
 .applying .stage {
   cursor: copy;
+}
+.choosing .stage {
+  cursor: crosshair;
 }
 .note .small {
   margin-left: 8px;

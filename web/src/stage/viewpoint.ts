@@ -1,0 +1,114 @@
+import { Vector3, type PerspectiveCamera } from 'three'
+import type { OrbitControls } from 'three/addons/controls/OrbitControls.js'
+
+/** Where the stage is seen from: x, y, z in metres, and how many degrees of the height it takes in. */
+export interface View {
+  eye: number[]
+  target: number[]
+  degrees: number
+}
+
+/** Whoever stands turns about a point this far ahead, in metres: about themselves. */
+export const AHEAD = 0.05
+/** A step of someone who stands, in metres, and the share of the distance that a small move takes elsewhere. */
+const STEP = 0.1
+const SMALL = 0.02
+/** The nearest thing that is drawn is at this share of the distance to what is looked at. */
+const NEAREST = 0.02
+const NEAREST_STANDING = 0.05
+
+/** Moves the camera: to views, by small steps, and about a picked point. */
+export class Viewpoint {
+  /** Whether one stands and turns about oneself. */
+  private standing = false
+
+  constructor(
+    private readonly camera: PerspectiveCamera,
+    private readonly controls: OrbitControls,
+    element: HTMLElement,
+  ) {
+    element.addEventListener(
+      'wheel',
+      (e) => {
+        if (!this.standing) return
+        e.preventDefault()
+        e.stopPropagation()
+        this.shift(0, 0, Math.sign(-e.deltaY) * 2)
+      },
+      { capture: true, passive: false },
+    )
+  }
+
+  get view(): View {
+    return {
+      eye: this.camera.position.toArray(),
+      target: this.controls.target.toArray(),
+      degrees: this.camera.fov,
+    }
+  }
+
+  go({ eye, target, degrees }: View): void {
+    this.camera.position.fromArray(eye)
+    this.controls.target.fromArray(target)
+    this.camera.fov = degrees
+    this.stand(this.distance < 2 * AHEAD)
+  }
+
+  /** Whoever stands turns about themselves; else one goes around what is looked at. */
+  stand(on: boolean): void {
+    this.standing = on
+    this.controls.rotateSpeed = on ? -0.5 : 1
+    this.controls.enableZoom = !on
+    this.controls.enablePan = !on
+    this.look()
+  }
+
+  /** Goes around a point from now on; the eye stays where it is. */
+  circle(point: number[]): void {
+    this.controls.target.fromArray(point)
+    this.stand(false)
+  }
+
+  set degrees(degrees: number) {
+    this.camera.fov = degrees
+    this.look()
+  }
+
+  /** A small move, in steps: to the right, up, and ahead. Whoever stands stays at eye height. */
+  shift(right: number, up: number, ahead: number): void {
+    const step = this.standing ? STEP : SMALL * this.distance
+    const way = new Vector3().subVectors(this.controls.target, this.camera.position)
+    const side = new Vector3().crossVectors(way, this.camera.up).normalize()
+    const move = side.multiplyScalar(right * step)
+    if (this.standing) {
+      way.y = 0
+      move.addScaledVector(way.normalize(), (ahead + up) * step)
+      this.controls.target.add(move)
+    } else {
+      const above = new Vector3().setFromMatrixColumn(this.camera.matrix, 1)
+      move.addScaledVector(above, up * step)
+      this.controls.target.add(move)
+      move.addScaledVector(way, Math.min(ahead * SMALL, 0.5))
+    }
+    this.camera.position.add(move)
+    this.look()
+  }
+
+  /** How near a thing can be and still be drawn follows how near one is to what is looked at. */
+  tune(): void {
+    const near = this.standing ? NEAREST_STANDING : Math.max(1e-4, this.distance * NEAREST)
+    if (Math.abs(near - this.camera.near) < near / 10) return
+    this.camera.near = near
+    this.camera.updateProjectionMatrix()
+  }
+
+  private get distance(): number {
+    return this.camera.position.distanceTo(this.controls.target)
+  }
+
+  private look(): void {
+    this.camera.updateProjectionMatrix()
+    this.controls.update()
+    this.tune()
+  }
+}
