@@ -16,6 +16,7 @@ import {
   WebGLRenderer,
   type BufferGeometry,
   type DataTexture,
+  type Intersection,
   type Side,
 } from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
@@ -163,6 +164,8 @@ export class Stage {
   /** Parts that one sees through from outside: always, and in this view. */
   private into = new Set<number>()
   private also = new Set<number>()
+  /** From where the light of the surroundings mostly comes, before they are turned. */
+  private lightFrom = new Vector3()
   /** The parts that the handles move, and the pull that does. */
   private placed = new Map<PartMesh, Matrix4>()
   private foot = new Vector3()
@@ -180,6 +183,7 @@ export class Stage {
   private regions: ProjectState['regions'] = []
   private trials = new Map<string, Trial>()
   private selection: number[] = []
+  private selectedSpans = new Map<number, Set<number>>()
   private selectionVisible = true
   private elsewhereSelected: { parts: number[]; colour: string }[] = []
   private isolated: Set<number> | null = null
@@ -683,8 +687,10 @@ export class Stage {
     this.invalidate()
   }
 
-  setSelection(parts: number[]): void {
+  /** @param spans by part, where only some of its spans are meant */
+  setSelection(parts: number[], spans = new Map<number, Set<number>>()): void {
     this.selection = parts
+    this.selectedSpans = spans
     this.invalidate()
   }
 
@@ -798,7 +804,7 @@ export class Stage {
     this.light = { ...light }
     if (changed) {
       this.busy(1)
-      const picture = await loadSurroundings(this.renderer, light.surroundings)
+      const { prepared: picture, light: from } = await loadSurroundings(this.renderer, light.surroundings)
       this.busy(-1)
       if (this.disposed || this.light.surroundings !== light.surroundings) {
         picture.dispose()
@@ -806,6 +812,7 @@ export class Stage {
       }
       this.scene.environment?.dispose()
       this.scene.environment = picture
+      this.lightFrom = from
     }
     this.reflections.take({
       map: this.scene.environment,
@@ -837,6 +844,13 @@ export class Stage {
   goTo(view: View): void {
     this.camera.far = 100 * this.bounds().getSize(new Vector3()).length()
     this.viewpoint.go(view)
+    this.invalidate()
+  }
+
+  /** Goes around to where the light comes from: what is seen from there is lit. */
+  goToLight(): void {
+    const turn = (this.light.turn * Math.PI) / 180
+    this.viewpoint.turnTo(Math.atan2(this.lightFrom.x, this.lightFrom.z) + turn)
     this.invalidate()
   }
 
@@ -897,8 +911,12 @@ export class Stage {
     return box
   }
 
-  /** What lies under a point of the window, or null. */
-  at(clientX: number, clientY: number): Place | null {
+  /**
+   * What lies under a point of the window, or null.
+   *
+   * @param behindGlass what one sees through something clear instead of that
+   */
+  at(clientX: number, clientY: number, behindGlass = false): Place | null {
     const start = performance.now()
     if (!this.aim({ clientX, clientY })) return null
     const { direction } = this.raycaster.ray
@@ -907,7 +925,9 @@ export class Stage {
       this.parts,
       this.boxes,
       (part) => !this.locked.has(part),
-      (h) => !this.sided.isLookedThrough(h.object, h.faceIndex ?? 0, isBehind(h, direction)),
+      (h) =>
+        !this.sided.isLookedThrough(h.object, h.faceIndex ?? 0, isBehind(h, direction)) &&
+        !(behindGlass && this.isGlass(h)),
     )
     this.element.dataset['picking'] = `${(performance.now() - start).toFixed(1)} ms`
     if (!hit) return null
@@ -919,6 +939,11 @@ export class Stage {
       behind: isBehind(hit, direction),
       point: hit.point.toArray(),
     }
+  }
+
+  private isGlass(hit: Intersection<PartMesh>): boolean {
+    const worn = (hit.object.userData['worn'] ?? []) as MeshPhysicalMaterial[]
+    return isClear(worn[hit.face?.materialIndex ?? 0])
   }
 
   /** The view as a picture of the given size in pixels, without outline. */
@@ -1023,7 +1048,9 @@ export class Stage {
     if (this.selectionVisible) {
       for (const { parts, colour } of this.elsewhereSelected)
         this.outline.draw(this.renderer, this.meshesOf(parts), this.camera, colour)
-      this.outline.draw(this.renderer, this.selected(), this.camera)
+      this.outline.draw(this.renderer, this.selected(), this.camera, undefined, (mesh) =>
+        this.selectedSpans.get(mesh.userData['part'] as number),
+      )
     }
     this.announce(++this.revision, start, draft)
   }

@@ -2,8 +2,6 @@ import {
   BufferAttribute,
   BufferGeometry,
   DoubleSide,
-  Line,
-  LineBasicMaterial,
   Matrix4,
   Mesh,
   MeshBasicMaterial,
@@ -18,6 +16,9 @@ import {
   type Raycaster,
   type WebGLRenderer,
 } from 'three'
+import { Line2 } from 'three/addons/lines/Line2.js'
+import { LineGeometry } from 'three/addons/lines/LineGeometry.js'
+import { LineMaterial } from 'three/addons/lines/LineMaterial.js'
 import type { MeshBVH } from 'three-mesh-bvh'
 import { PickedFaces } from './pickedFaces'
 
@@ -45,10 +46,8 @@ export class FaceTool {
   private readonly scale: number
   private readonly hatch = new PickedFaces()
   private readonly lines = new Scene()
-  private readonly way = new Line(
-    new BufferGeometry(),
-    new LineBasicMaterial({ color: INK, depthTest: false, linewidth: 2 }),
-  )
+  private readonly casing = wide('#ffffff', 5)
+  private readonly way = wide(INK, 3)
   private readonly dots = new Points(
     new BufferGeometry(),
     new PointsMaterial({ color: INK, depthTest: false, size: 9, sizeAttenuation: false }),
@@ -66,7 +65,7 @@ export class FaceTool {
     this.mesh.matrixWorld.copy(toWorld)
     this.toLocal = toWorld.clone().invert()
     this.scale = toWorld.getMaxScaleOnAxis()
-    for (const drawn of [this.way, this.dots]) {
+    for (const drawn of [this.casing, this.way, this.dots]) {
       drawn.frustumCulled = false
       drawn.matrixAutoUpdate = false
       drawn.matrix.copy(toWorld)
@@ -128,8 +127,12 @@ export class FaceTool {
   show(triangles: Set<number>, corners: number[], way: number[]): void {
     this.hatch.mark(this.geometry, this.mesh.matrixWorld, (t) => triangles.has(t))
     this.corners = corners
-    this.way.geometry.dispose()
-    this.way.geometry = pointsOf(way)
+    for (const line of [this.casing, this.way]) {
+      line.visible = way.length > 3
+      line.geometry.dispose()
+      line.geometry = new LineGeometry()
+      if (line.visible) line.geometry.setPositions(way)
+    }
     this.layDots()
   }
 
@@ -193,13 +196,28 @@ export class FaceTool {
 
   dispose(): void {
     this.hatch.dispose()
-    for (const drawn of [this.way, this.dots]) {
+    for (const drawn of [this.casing, this.way, this.dots]) {
       drawn.geometry.dispose()
       drawn.material.dispose()
     }
     this.mesh.material.dispose()
     this.geometry.dispose()
   }
+}
+
+/** A line so many pixels wide, in front of the surface that it lies on. */
+function wide(color: string, linewidth: number): Line2 {
+  return new Line2(
+    new LineGeometry(),
+    new LineMaterial({
+      color,
+      linewidth,
+      depthWrite: false,
+      polygonOffset: true,
+      polygonOffsetFactor: -4,
+      polygonOffsetUnits: -4,
+    }),
+  )
 }
 
 function pointsOf(numbers: number[]): BufferGeometry {

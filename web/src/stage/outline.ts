@@ -30,6 +30,7 @@ export class Outline {
     type: HalfFloatType,
   })
   private readonly flat = new MeshBasicMaterial({ color: 0xffffff, side: DoubleSide, toneMapped: false })
+  private readonly unseen = new MeshBasicMaterial({ visible: false })
   private readonly screen = new Scene()
   private readonly camera = new OrthographicCamera(-1, 1, 1, -1, 0, 1)
   private readonly shader = new ShaderMaterial({
@@ -76,11 +77,23 @@ export class Outline {
     if (lineWidth) lineWidth.value = 2 * ratio
   }
 
-  /** @param colour of the line's inner half, #rrggbb */
-  draw(renderer: WebGLRenderer, meshes: Mesh[], camera: PerspectiveCamera, colour = INSIDE): void {
+  /**
+   * @param colour of the line's inner half, #rrggbb
+   * @param spansOf which of a mesh's spans are meant; none for all
+   */
+  draw(
+    renderer: WebGLRenderer,
+    meshes: Mesh[],
+    camera: PerspectiveCamera,
+    colour = INSIDE,
+    spansOf: (mesh: Mesh) => Set<number> | undefined = () => undefined,
+  ): void {
     if (meshes.length === 0) return
     this.shader.uniforms['inside']?.value.set(colour).convertLinearToSRGB()
-    const scene = copiesOf(meshes, this.flat)
+    const scene = copiesOf(meshes, (mesh) => {
+      const spans = spansOf(mesh)
+      return spans ? mesh.geometry.groups.map((_, s) => (spans.has(s) ? this.flat : this.unseen)) : this.flat
+    })
     const clear = renderer.autoClear
     const alpha = renderer.getClearAlpha()
     renderer.setRenderTarget(this.mask)
@@ -97,6 +110,7 @@ export class Outline {
   dispose(): void {
     this.mask.dispose()
     this.flat.dispose()
+    this.unseen.dispose()
     this.shader.dispose()
   }
 }

@@ -1,10 +1,12 @@
 import {
   DataTexture,
+  DataUtils,
   LinearSRGBColorSpace,
   FloatType,
   PMREMGenerator,
   RGBAFormat,
   Texture,
+  Vector3,
   WebGLRenderer,
   EquirectangularReflectionMapping,
 } from 'three'
@@ -21,15 +23,44 @@ export const SURROUNDINGS = [
 
 const loader = new HDRLoader()
 
-/** Loads a picture of surroundings, prepared for reflections of every roughness. */
-export async function loadSurroundings(renderer: WebGLRenderer, id: string): Promise<Texture> {
+/**
+ * Loads a picture of surroundings, prepared for reflections of every roughness; and from where its light mostly comes.
+ */
+export async function loadSurroundings(
+  renderer: WebGLRenderer,
+  id: string,
+): Promise<{ prepared: Texture; light: Vector3 }> {
   const picture = await loader.loadAsync(`/environments/${id}.hdr`)
   picture.mapping = EquirectangularReflectionMapping
   const generator = new PMREMGenerator(renderer)
   const prepared = generator.fromEquirectangular(picture).texture
+  const light = lightOf(picture)
   generator.dispose()
   picture.dispose()
-  return prepared
+  return { prepared, light }
+}
+
+/** Each so many pixels one is looked at. */
+const SKIP = 3
+
+/** The mean direction of a picture's light: the light vector at its middle (Gershun 1939), not of unit length. */
+function lightOf(picture: DataTexture): Vector3 {
+  const { data, width, height } = picture.image as { data: Uint16Array; width: number; height: number }
+  const sum = new Vector3()
+  for (let y = 0; y < height; y += SKIP) {
+    const polar = (Math.PI * (y + 0.5)) / height
+    const ring = Math.sin(polar)
+    for (let x = 0; x < width; x += SKIP) {
+      const at = 4 * (y * width + x)
+      const [r = 0, g = 0, b = 0] = [0, 1, 2].map((k) => DataUtils.fromHalfFloat(data[at + k] ?? 0))
+      const weight = (0.2126 * r + 0.7152 * g + 0.0722 * b) * ring
+      const around = 2 * Math.PI * ((x + 0.5) / width - 0.5)
+      sum.x += weight * Math.cos(around) * ring
+      sum.y += weight * Math.cos(polar)
+      sum.z += weight * Math.sin(around) * ring
+    }
+  }
+  return sum
 }
 
 /**

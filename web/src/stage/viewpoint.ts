@@ -69,6 +69,15 @@ export class Viewpoint {
     this.stand(false)
   }
 
+  /** Goes around what is looked at, as high as one is: 0 radians is on the side of +z, a quarter turn on that of +x. */
+  turnTo(angle: number): void {
+    const from = new Vector3().subVectors(this.camera.position, this.controls.target)
+    const far = Math.hypot(from.x, from.z)
+    from.set(far * Math.sin(angle), from.y, far * Math.cos(angle))
+    this.camera.position.copy(this.controls.target).add(from)
+    this.look()
+  }
+
   set degrees(degrees: number) {
     this.camera.fov = degrees
     this.look()

@@ -24,8 +24,8 @@ export const useViews = defineStore('views', () => {
   const choosing = ref(false)
   /** How many degrees of the height are taken in. */
   const degrees = ref(32)
-  /** Counts up when a view's picture has changed. */
-  const pictured = ref(0)
+  /** Of each view that a picture was taken of here, how many were. */
+  const pictured = ref<Record<string, number>>({})
 
   watch(
     () => workspace.id,
@@ -71,8 +71,13 @@ export const useViews = defineStore('views', () => {
   }
   async function picture(id: string) {
     const jpeg = await stageHandle.value?.picture(WIDTH, HEIGHT, 'image/jpeg')
-    if (jpeg) await api.putViewPicture(workspace.id, id, jpeg).catch(() => undefined) // its name does instead
-    pictured.value++
+    if (!jpeg) return
+    try {
+      await api.putViewPicture(workspace.id, id, jpeg)
+      pictured.value = { ...pictured.value, [id]: (pictured.value[id] ?? 0) + 1 }
+    } catch {
+      // its name does instead
+    }
   }
   async function seeThrough(view: SavedView, parts: number[]) {
     await workspace.run((v) => api.seeThrough(workspace.id, v, view.id, parts))

@@ -129,9 +129,9 @@ async function join(face: number) {
       <button
         v-else-if="(cutting.way?.pieces.length ?? 0) > 1"
         class="plain link"
-        @click="cutting.take(1 - cutting.piece)"
+        @click="cutting.take((cutting.piece + 1) % (cutting.way?.pieces.length ?? 1))"
       >
-        The other side
+        {{ cutting.way?.pieces.length === 2 ? 'The other side' : 'Another piece' }}
       </button>
     </div>
     <input
@@ -166,6 +166,8 @@ async function join(face: number) {
   margin-top: 6px;
 }
 .face {
+  display: flex;
+  gap: 6px;
   border: 1px solid var(--line);
   border-radius: var(--radius);
   padding: 0 6px;

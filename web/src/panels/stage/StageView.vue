@@ -8,6 +8,7 @@ import { loadImage } from '../../stage/surfaces'
 import { useColleagues } from '../../stores/colleagues'
 import { useDrag } from '../../stores/drag'
 import { useFinding } from '../../stores/finding'
+import { useOwnFace } from '../../stores/ownFace'
 import { stageHandle } from '../../stores/stageHandle'
 import { counted, useWorkspace } from '../../stores/workspace'
 import { useViews } from '../../stores/views'
@@ -19,6 +20,7 @@ const drag = useDrag()
 const finding = useFinding()
 const colleagues = useColleagues()
 const views = useViews()
+const cutting = useOwnFace()
 const element = ref<HTMLElement | null>(null)
 const failed = ref('')
 /** How many parts' ages are still on their way. */
@@ -185,15 +187,27 @@ watch(
 )
 watch(
   () => workspace.selection,
-  (selection) => stageHandle.value?.setSelection([...new Set(selection.map((r) => r.part))]),
+  (selection) =>
+    stageHandle.value?.setSelection([...new Set(selection.map((r) => r.part))], facesOf(selection)),
 )
+/** The spans of faces that are selected; a part that is selected elsewhere is meant as a whole. */
+function facesOf(selection: Region[]): Map<number, Set<number>> {
+  const out = new Map<number, Set<number>>()
+  for (const { part, span } of selection) {
+    const own = workspace.scene?.parts[part]?.ownFaces ?? []
+    const face = own[span] ?? -1
+    if (face < 0) continue
+    out.set(part, new Set(own.flatMap((f, s) => (f === face ? [s] : []))))
+  }
+  return out
+}
 watch(
   () => colleagues.selections,
   (selections) => stageHandle.value?.setOthers(selections),
 )
 watch(
-  () => workspace.adjusting,
-  (adjusting) => stageHandle.value?.setSelectionVisible(!adjusting),
+  () => workspace.adjusting || cutting.part !== null,
+  (isInTheWay) => stageHandle.value?.setSelectionVisible(!isInTheWay),
 )
 watch(
   () => workspace.isolated,
@@ -242,7 +256,8 @@ function pull(by: Pulled | null, ended: boolean) {
 function pick(region: Place | null, event: PointerEvent) {
   if (workspace.preview) return
   if (views.choosing) {
-    if (region) void views.stand(region)
+    const place = stageHandle.value?.at(event.clientX, event.clientY, true)
+    if (place) void views.stand(place)
     return
   }
   if (region && region.part === workspace.facesOf) {

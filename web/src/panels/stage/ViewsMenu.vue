@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { mdiBookmarkOutline, mdiHumanMale } from '@mdi/js'
-import { computed, ref, watch } from 'vue'
+import { mdiBookmarkOutline, mdiHumanMale, mdiWhiteBalanceSunny } from '@mdi/js'
+import { computed, ref } from 'vue'
 import { api, type SavedView } from '../../api/client'
+import { stageHandle } from '../../stores/stageHandle'
 import { useViews } from '../../stores/views'
 import { counted, useWorkspace } from '../../stores/workspace'
 
@@ -11,12 +12,10 @@ const views = useViews()
 const open = ref(false)
 const name = ref('')
 const renaming = ref<string | null>(null)
-/** Views without a picture of their own. */
-const blank = ref(new Set<string>())
-watch(
-  () => views.pictured,
-  () => (blank.value = new Set()),
-)
+function pictureOf(view: SavedView): string | null {
+  const taken = views.pictured[view.id] ?? 0
+  return view.pictured || taken > 0 ? `${api.viewPictureAddress(workspace.id, view.id)}?${taken}` : null
+}
 const groups = computed(() =>
   [
     { word: 'Outside', views: views.all.filter((v) => !v.enclosed) },
@@ -67,12 +66,7 @@ function choose() {
         <div class="grid">
           <div v-for="v in g.views" :key="v.id" class="view" :class="{ on: v.id === views.chosen }">
             <button class="plain" :aria-label="`Go to ${v.name}`" @click="go(v)">
-              <img
-                v-if="!blank.has(v.id)"
-                :src="`${api.viewPictureAddress(workspace.id, v.id)}?${views.pictured}`"
-                alt=""
-                @error="blank.add(v.id)"
-              />
+              <img v-if="pictureOf(v)" :src="pictureOf(v) ?? ''" alt="" />
               <span v-else class="none soft">no picture</span>
             </button>
             <input
@@ -140,6 +134,10 @@ function choose() {
           />
           <output>{{ views.degrees.toFixed(0) }}°</output>
         </label>
+        <v-btn size="small" :prepend-icon="mdiWhiteBalanceSunny" @click="stageHandle?.goToLight()">
+          Lit side
+          <v-tooltip activator="parent" location="top">Go around to where the light comes from</v-tooltip>
+        </v-btn>
         <v-btn size="small" :prepend-icon="mdiHumanMale" @click="choose">
           Stand somewhere
           <v-tooltip activator="parent" location="top">V, then click where you stand</v-tooltip>
@@ -156,12 +154,14 @@ function choose() {
   border-radius: var(--radius);
   padding: 12px;
   width: 452px;
-  max-height: 60vh;
+  max-height: 76vh;
   overflow: auto;
   display: grid;
   gap: 12px;
 }
 h2 {
+  font-size: 12px;
+  font-weight: 600;
   margin-bottom: 6px;
 }
 .grid {
@@ -215,11 +215,12 @@ h2 {
   display: flex;
   gap: 6px;
   align-items: center;
-  flex: 1;
+  flex-basis: 100%;
 }
 .angle input {
   flex: 1;
   min-width: 60px;
+  accent-color: var(--accent);
 }
 .link {
   color: var(--accent);

@@ -500,6 +500,7 @@ public class CommandService {
                             looks.partsShowing(m.id()),
                             elsewhere.getOrDefault(m.id(), List.of())));
         }
+        Set<UUID> pictured = views.pictured(projectId);
         return new ProjectState(
                 projectId,
                 project.version(),
@@ -512,7 +513,9 @@ public class CommandService {
                 scheme.id(),
                 dividers,
                 candidates(projectId),
-                views.views(projectId).stream().map(ProjectState.ViewWire::of).toList(),
+                views.views(projectId).stream()
+                        .map(v -> ProjectState.ViewWire.of(v, pictured.contains(v.id())))
+                        .toList(),
                 looks.looks().stream().map(CommandService::wire).toList(),
                 regions,
                 palette,

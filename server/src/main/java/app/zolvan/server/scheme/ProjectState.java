@@ -78,6 +78,7 @@ public record ProjectState(
      * @param degrees    of the height that it takes in
      * @param lookedInto parts that one sees through in it, besides those that one always does
      * @param enclosed   whether it is from inside something
+     * @param pictured   whether there is a small picture of it
      */
     public record ViewWire(
             UUID id,
@@ -86,8 +87,9 @@ public record ProjectState(
             List<Double> target,
             double degrees,
             List<Integer> lookedInto,
-            boolean enclosed) {
-        static ViewWire of(ViewRow v) {
+            boolean enclosed,
+            boolean pictured) {
+        static ViewWire of(ViewRow v, boolean pictured) {
             return new ViewWire(
                     v.id(),
                     v.name(),
@@ -95,7 +97,8 @@ public record ProjectState(
                     Arrays.stream(v.target()).boxed().toList(),
                     v.degrees(),
                     Arrays.stream(v.lookedInto()).boxed().toList(),
-                    v.enclosed());
+                    v.enclosed(),
+                    pictured);
         }
     }
 

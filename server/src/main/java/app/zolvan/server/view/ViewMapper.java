@@ -2,6 +2,7 @@ package app.zolvan.server.view;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
@@ -27,6 +28,9 @@ public interface ViewMapper {
 
     @Delete("delete from saved_view where id = #{id}")
     void delete(UUID id);
+
+    @Select("select view_id from view_picture where project_id = #{projectId}")
+    Set<UUID> pictured(UUID projectId);
 
     record Picture(byte[] jpeg) {}
 

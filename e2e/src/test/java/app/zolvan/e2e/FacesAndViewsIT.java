@@ -1,0 +1,73 @@
+package app.zolvan.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.options.BoundingBox;
+import java.awt.Color;
+import org.junit.jupiter.api.Test;
+
+/** A piece of a part's surface with a look by itself, and views that are kept. */
+class FacesAndViewsIT {
+    private static final double BASE_X = 0.58;
+    private static final double BASE_Y = 0.9;
+
+    private final Designer d = new Designer();
+
+    private void click(double x, double y) {
+        BoundingBox stage = d.page.locator("[data-testid=stage]").boundingBox();
+        d.page.mouse().click(stage.x + x * stage.width, stage.y + y * stage.height);
+    }
+
+    private String camera() {
+        d.waitUntilDrawn();
+        return d.page.getAttribute("[data-testid=stage]", "data-camera");
+    }
+
+    @Test
+    void aFaceIsCutAndDressedAndAViewIsKeptAndGoneBackTo() {
+        d.signIn().openLantern();
+        Color red = d.colourAt(BASE_X, BASE_Y);
+        d.selectPart("Base");
+        d.page.click("text=Cut a face");
+        d.page.click("text=Smooth areas");
+        d.waitUntilDrawn();
+        click(BASE_X, BASE_Y);
+        d.page.waitForSelector("[aria-label='Cut a face'] [role=status]:has-text('triangles')");
+        d.page.fill("[aria-label='Name of the face']", "Wall");
+        d.changing("/own-faces", () -> d.page.click("text=Make the face"));
+        d.page.waitForSelector("[aria-label='Faces of this part'] .on:has-text('Wall')");
+        assertThat(d.colourAt(BASE_X, BASE_Y)).as("looks as before").isEqualTo(red);
+
+        d.openDrawer("Paint").carry("PT-017", BASE_X, BASE_Y);
+        d.page.keyboard().down("Shift");
+        d.page.waitForSelector(".tag:has-text('face Wall of Base')");
+        d.changing("/assignments", () -> d.page.mouse().up());
+        d.page.keyboard().up("Shift");
+        Color green = d.colourAt(BASE_X, BASE_Y);
+        assertThat(green.getGreen()).isGreaterThan(green.getRed());
+        assertThat(d.page.textContent(".strata .layer.wins")).contains("face").contains("Bottle enamel");
+        d.changing("/join", () -> d.page.click("[aria-label='Join Wall to the part again']"));
+        assertThat(d.colourAt(BASE_X, BASE_Y)).isEqualTo(red);
+        for (int i = 0; i < 3; i++) {
+            d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
+        }
+        assertThat(d.page.querySelector("[aria-label='Faces of this part']")).isNull();
+
+        String before = camera();
+        d.page.click(".bar >> text=Views");
+        d.page.fill("[aria-label='Name of this view']", "As it comes");
+        d.changing("/views", () -> d.page.click("text=Keep this view"));
+        d.page.waitForSelector(".views img");
+        d.page.keyboard().press("Escape");
+        d.page.keyboard().press("v");
+        click(BASE_X, BASE_Y);
+        d.page.waitForSelector("[role=status]:has-text('above the floor, outside')");
+        assertThat(camera()).isNotEqualTo(before);
+        d.page.click(".bar >> text=Views");
+        d.page.click("[aria-label='Go to As it comes']");
+        d.page.waitForFunction(
+                "wanted => document.querySelector('[data-testid=stage]').dataset.camera === wanted", before);
+        d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
+        d.page.close();
+    }
+}
