@@ -102,6 +102,8 @@ export const useWorkspace = defineStore('workspace', () => {
   const leavesOn = shallowRef<(r: Region) => number>(() => 0)
   const pending = ref(0)
   const problem = ref('')
+  /** Whether that is about a change which was not made. */
+  const failed = ref(false)
   const notice = ref('')
   const question = ref<{ text: string; yes: () => void } | null>(null)
   let queue: Promise<unknown> = Promise.resolve()
@@ -351,6 +353,7 @@ export const useWorkspace = defineStore('workspace', () => {
   function run(command: (version: number) => Promise<ProjectState>, again?: () => void): Promise<boolean> {
     pending.value++
     problem.value = ''
+    failed.value = false
     const work = queue.then(async () => {
       try {
         take(await command(state.value?.version ?? 0))
@@ -382,6 +385,7 @@ export const useWorkspace = defineStore('workspace', () => {
       return
     }
     problem.value = e.message
+    failed.value = true
     if (e.status !== 0) await catchUp()
   }
 
@@ -582,6 +586,7 @@ export const useWorkspace = defineStore('workspace', () => {
     leavesOn,
     pending,
     problem,
+    failed,
     notice,
     question,
     id,

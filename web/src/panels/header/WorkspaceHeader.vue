@@ -34,7 +34,9 @@ const STEPS: { id: Step; name: string; key: string }[] = [
   { id: 'picture', name: 'Picture', key: '5' },
 ]
 
-const saved = computed(() => (workspace.pending > 0 ? 'saving …' : workspace.problem ? 'not saved' : 'saved'))
+const saved = computed(() =>
+  workspace.pending > 0 ? 'saving …' : workspace.problem && workspace.failed ? 'not saved' : 'saved',
+)
 
 function edit() {
   const s = workspace.state

@@ -186,8 +186,8 @@ watch(
   },
 )
 watch(
-  () => workspace.selection,
-  (selection) =>
+  () => [workspace.selection, workspace.scene] as const,
+  ([selection]) =>
     stageHandle.value?.setSelection([...new Set(selection.map((r) => r.part))], facesOf(selection)),
 )
 /** The spans of faces that are selected; a part that is selected elsewhere is meant as a whole. */
