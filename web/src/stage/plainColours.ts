@@ -16,6 +16,17 @@ export interface Mark {
   hatch: number
 }
 
+/** Which ways the lines of each hatch follow each other, in degrees clockwise from upwards. */
+const WAYS = [[], [45], [135], [90], [0], [90, 0]]
+
+/** A mark as style of an element, as it is on the stage. */
+export function styleOf({ colour, hatch }: Mark): Record<string, string> {
+  const lines = (WAYS[hatch] ?? []).map(
+    (way) => `repeating-linear-gradient(${way}deg, #0009 0 1.5px, transparent 1.5px 6px)`,
+  )
+  return { backgroundColor: colour, backgroundImage: lines.join(', ') || 'none', backgroundSize: 'auto' }
+}
+
 /** Shows each part in a plain colour of its own instead of its look, shaded by its slope towards the eye. */
 export class PlainColours {
   private readonly materials = new Map<string, ShaderMaterial>()

@@ -18,6 +18,7 @@ import {
   type Values,
   type Why,
 } from '../api/client'
+import type { Mark } from '../stage/plainColours'
 import type { Light, Reached, Region } from '../stage/Stage'
 
 export type Step = 'prepare' | 'assign' | 'light' | 'picture'
@@ -101,6 +102,8 @@ export const useWorkspace = defineStore('workspace', () => {
   /** How many leaves grow on a region, as the stage has them. */
   const leavesOn = shallowRef<(r: Region) => number>(() => 0)
   const pending = ref(0)
+  /** By material, its colour and hatch while the stage shows marks; plain grey under an empty name. */
+  const marks = shallowRef<Map<string, Mark>>(new Map())
   const problem = ref('')
   /** Whether that is about a change which was not made. */
   const failed = ref(false)
@@ -173,6 +176,15 @@ export const useWorkspace = defineStore('workspace', () => {
   /** The narrowest level that holds a region. */
   function narrowest({ part, span }: Region): Level {
     return (scene.value?.parts[part]?.ownFaces[span] ?? -1) < 0 ? 'part' : 'face'
+  }
+
+  /** Takes in by which marks materials are told apart on the stage: by part and span. */
+  function takeMarks(ofSpans: Mark[][]) {
+    const found = new Map<string, Mark>()
+    ofSpans.forEach((spans, part) =>
+      spans.forEach((mark, span) => found.set(materialOf({ part, span })?.id ?? '', mark)),
+    )
+    marks.value = found
   }
 
   /** All regions that are in some sets. */
@@ -598,6 +610,8 @@ export const useWorkspace = defineStore('workspace', () => {
     sharing,
     regionsOf,
     narrowest,
+    marks,
+    takeMarks,
     setOf,
     report,
     open,

@@ -101,15 +101,7 @@ async function join(face: number) {
       </button>
     </span>
   </div>
-  <button
-    v-if="!active"
-    class="plain small link"
-    title="Cut a piece of its surface out, to give it a look by itself"
-    @click="cutting.begin(part.index)"
-  >
-    Cut a face …
-  </button>
-  <section v-else class="fold tool" aria-label="Cut a face">
+  <section v-if="active" class="fold tool" aria-label="Cutting a face">
     <h2>Cut a face</h2>
     <OneOf v-model="cutting.mode" label="How it is picked" :choices="[...MODES]" />
     <label v-if="cutting.mode === 'paint'" class="row small">

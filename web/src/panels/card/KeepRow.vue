@@ -1,16 +1,23 @@
 <script setup lang="ts">
-import { mdiHomeSearchOutline, mdiLockOpenVariantOutline, mdiLockOutline } from '@mdi/js'
+import { mdiHomeSearchOutline, mdiLockOpenVariantOutline, mdiLockOutline, mdiVectorSelection } from '@mdi/js'
 import { computed } from 'vue'
 import { api } from '../../api/client'
+import { useOwnFace } from '../../stores/ownFace'
 import { counted, useWorkspace } from '../../stores/workspace'
 
 /** Whether what is selected keeps its look whatever is given around it, and whether one looks through it from outside. */
 const props = defineProps<{ parts: number[] }>()
 const workspace = useWorkspace()
+const cutting = useOwnFace()
 const chosen = computed(() => props.parts.flatMap((p) => workspace.scene?.parts[p] ?? []))
 const locked = computed(() => chosen.value.length > 0 && chosen.value.every((p) => p.locked))
 const open = computed(() => chosen.value.length > 0 && chosen.value.every((p) => p.lookedInto))
 
+function cut() {
+  const [part] = props.parts
+  if (part === undefined || cutting.part === part) cutting.end()
+  else void cutting.begin(part)
+}
 async function lock() {
   const on = !locked.value
   if (await workspace.run((v) => api.lockParts(workspace.id, v, props.parts, on)))
@@ -29,6 +36,19 @@ async function lookInto() {
 
 <template>
   <span class="keep">
+    <button
+      v-if="chosen.length === 1"
+      class="plain"
+      :class="{ on: cutting.part === parts[0] }"
+      :aria-pressed="cutting.part === parts[0]"
+      aria-label="Cut a face"
+      @click="cut"
+    >
+      <v-icon :icon="mdiVectorSelection" size="17" />
+      <v-tooltip activator="parent" location="bottom"
+        >Cut a face: a piece of its surface that gets looks by itself</v-tooltip
+      >
+    </button>
     <button
       class="plain"
       :class="{ on: open }"

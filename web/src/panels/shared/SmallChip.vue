@@ -2,15 +2,20 @@
 import { computed, watch } from 'vue'
 import type { Material } from '../../api/client'
 import { useChips } from '../../stores/chips'
+import { styleOf } from '../../stage/plainColours'
 import { useFinding } from '../../stores/finding'
+import { useWorkspace } from '../../stores/workspace'
 
-/** A material's sample at the size of a word: the flat of its tile. */
+/** A material's sample at the size of a word: the flat of its tile, or its mark while the stage shows marks. */
 const props = defineProps<{ material: Material | null }>()
 const chips = useChips()
 const finding = useFinding()
+const workspace = useWorkspace()
 
 const look = computed(() => {
   const m = props.material
+  const mark = workspace.shown === 'marks' ? workspace.marks.get(m?.id ?? '') : undefined
+  if (mark) return styleOf(mark)
   const picture = m && chips.pictures.get(m.chip)
   return {
     backgroundColor: m && !picture ? finding.seen(m).hex : '#b9b9b7',

@@ -131,7 +131,9 @@ watch(
     if (!state) return
     try {
       const marks = await api.marks(id)
-      if (workspace.shown === 'marks' && workspace.state === state) stageHandle.value?.showColours(marks)
+      if (workspace.shown !== 'marks' || workspace.state !== state) return
+      stageHandle.value?.showColours(marks)
+      workspace.takeMarks(marks)
     } catch (e) {
       workspace.report(e)
     }

@@ -33,11 +33,11 @@ class FacesAndViewsIT {
         d.signIn().openLantern();
         Color red = d.colourAt(BASE_X, BASE_Y);
         d.selectPart("Base");
-        d.page.click("text=Cut a face");
+        d.page.click("[aria-label='Cut a face']");
         d.page.click("text=Smooth areas");
         d.waitUntilDrawn();
         click(BASE_X, BASE_Y);
-        d.page.waitForSelector("[aria-label='Cut a face'] [role=status]:has-text('triangles')");
+        d.page.waitForSelector("[aria-label='Cutting a face'] [role=status]:has-text('triangles')");
         d.page.fill("[aria-label='Name of the face']", "Wall");
         d.changing("/own-faces", () -> d.page.click("text=Make the face"));
         d.page.waitForSelector("[aria-label='Faces of this part'] .on:has-text('Wall')");

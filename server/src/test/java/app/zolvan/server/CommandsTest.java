@@ -285,7 +285,7 @@ class CommandsTest extends ProjectTest {
         assertThat(tried("/on-top", nothing).status()).isEqualTo(404);
         assertThat(tried("/assignments", Map.of("level", "face", "targets", List.of(0)))
                         .sentence())
-                .contains("so far");
+                .contains("no such face");
         assertThat(stranger()
                         .asNewDesigner(accounts)
                         .post(project + "/on-top", nothing, version())

@@ -354,7 +354,7 @@ class ImportTest extends ServerTest {
     }
 
     private static void until(Runnable check) throws InterruptedException {
-        long end = System.nanoTime() + 30_000_000_000L;
+        long end = System.nanoTime() + 90_000_000_000L;
         while (true) {
             try {
                 check.run();

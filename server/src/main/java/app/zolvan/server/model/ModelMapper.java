@@ -193,45 +193,21 @@ interface ModelMapper {
 
         /** The same under other numbers, somewhere else. */
         PartRow as(int number, int group, double[] otherWorld, double[] otherSize) {
-            return with(number, group, otherWorld, otherSize, shape());
+            return with(number, group, otherWorld, otherSize, shape(), ownFaces);
         }
 
         /** The same with other faces of a designer's. */
         PartRow faced(int[] faces) {
-            return new PartRow(
-                    projectId,
-                    idx,
-                    groupIdx,
-                    name,
-                    world,
-                    local,
-                    mesh,
-                    triangles,
-                    size,
-                    area,
-                    volume,
-                    closed,
-                    meanThickness,
-                    sets,
-                    arrivedName,
-                    homes,
-                    arrivedSets,
-                    arrivedLocal,
-                    arrivedMesh,
-                    role,
-                    eased,
-                    plainMesh,
-                    locked,
-                    lookedInto,
-                    faces);
+            return with(idx, groupIdx, world, size, shape(), faces);
         }
 
         /** The same with its edges eased, or as they are. */
         PartRow shown(PartState.Shape shape) {
-            return with(idx, groupIdx, world, size, shape);
+            return with(idx, groupIdx, world, size, shape, ownFaces);
         }
 
-        private PartRow with(int number, int group, double[] otherWorld, double[] otherSize, PartState.Shape shape) {
+        private PartRow with(
+                int number, int group, double[] otherWorld, double[] otherSize, PartState.Shape shape, int[] faces) {
             return new PartRow(
                     projectId,
                     number,
@@ -257,7 +233,7 @@ interface ModelMapper {
                     shape.plainMesh(),
                     locked,
                     lookedInto,
-                    ownFaces);
+                    faces);
         }
 
         PartState.Shape shape() {
