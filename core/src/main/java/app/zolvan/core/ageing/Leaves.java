@@ -3,6 +3,7 @@ package app.zolvan.core.ageing;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.TriangleSoup;
+import app.zolvan.core.geometry.Triangles;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.mapping.Atlas;
 import app.zolvan.core.texture.Chance;
@@ -84,7 +85,7 @@ public record Leaves(List<Leaf> all, int[] counts) {
         double[] areas = new double[count + 1];
         for (int i = 0; i < count; i++) {
             Vec3[] c = corners(mesh, toWorld, first + i);
-            areas[i + 1] = areas[i] + c[1].minus(c[0]).cross(c[2].minus(c[0])).length() / 2;
+            areas[i + 1] = areas[i] + Triangles.area(c[0], c[1], c[2]);
         }
         // those that lean cover less
         double whole = -1.1 * Math.log(1 - WHOLE) * areas[count] / (AREA * size * size);

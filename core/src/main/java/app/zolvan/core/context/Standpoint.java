@@ -2,8 +2,10 @@ package app.zolvan.core.context;
 
 import app.zolvan.core.geometry.Sight;
 import app.zolvan.core.geometry.Vec3;
-import java.util.Arrays;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /**
  * Where someone stands in a model and looks around. Lengths in metres, y is up.
@@ -30,6 +32,7 @@ public record Standpoint(Vec3 eye, Vec3 towards, double height, boolean enclosed
     private static final int AROUND = 16;
     private static final int STEPS = 12;
     private static final double OFF = 0.05;
+    private static final double ASLANT = Math.toRadians(30);
     private static final Vec3 UP = Vec3.axis(1);
 
     /**
@@ -42,7 +45,7 @@ public record Standpoint(Vec3 eye, Vec3 towards, double height, boolean enclosed
      * @return nothing where there is no room to stand
      */
     public static Optional<Standpoint> at(Sight sight, Vec3 picked, Vec3 seen, Vec3 along) {
-        Vec3 start = picked.plus(seen.minus(picked).normalised().times(OFF));
+        Vec3 start = picked.plus(seen.minus(picked).normalised().times(OFF)); // off the surface, on its free side
         double down = sight.distance(start, UP.times(-1), FAR);
         Vec3 floor = Double.isInfinite(down) ? picked : start.minus(UP.times(down));
         double room = OFF + sight.distance(floor.plus(UP.times(OFF)), UP, EYE_HEIGHT + HEADROOM);
@@ -103,20 +106,17 @@ public record Standpoint(Vec3 eye, Vec3 towards, double height, boolean enclosed
      * Glass counts as something.
      */
     public static boolean isEnclosed(Sight sight, Vec3 point) {
-        double[] aslant = {0, Math.sin(Math.toRadians(30)), Math.cos(Math.toRadians(30))};
-        Vec3[] up = {
-            UP,
-            new Vec3(aslant[1], aslant[2], 0),
-            new Vec3(-aslant[1], aslant[2], 0),
-            new Vec3(0, aslant[2], aslant[1]),
-            new Vec3(0, aslant[2], -aslant[1])
-        };
-        long above = Arrays.stream(up).filter(d -> meets(sight, point, d)).count();
-        int beside = 0;
-        for (int i = 0; i < AROUND; i++) {
-            beside += meets(sight, point, around(i)) ? 1 : 0;
+        Vec3 high = UP.times(Math.cos(ASLANT));
+        double aside = Math.sin(ASLANT);
+        List<Vec3> up = new ArrayList<>(List.of(UP));
+        for (int i = 0; i < AROUND; i += AROUND / 4) {
+            up.add(high.plus(around(i).times(aside)));
         }
-        return above >= up.length - 1 && beside >= AROUND * 3 / 4;
+        long above = up.stream().filter(d -> meets(sight, point, d)).count();
+        long beside = IntStream.range(0, AROUND)
+                .filter(i -> meets(sight, point, around(i)))
+                .count();
+        return above >= up.size() - 1 && beside >= AROUND * 3 / 4;
     }
 
     private static boolean meets(Sight sight, Vec3 point, Vec3 way) {

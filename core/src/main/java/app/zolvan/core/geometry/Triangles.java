@@ -4,6 +4,10 @@ package app.zolvan.core.geometry;
 public final class Triangles {
     private Triangles() {}
 
+    public static double area(Vec3 a, Vec3 b, Vec3 c) {
+        return b.minus(a).cross(c.minus(a)).length() / 2;
+    }
+
     /** Whether a stretch from a to b passes a triangle, by the signs of volumes. */
     public static boolean isCut(Vec3 a, Vec3 b, Vec3 p, Vec3 q, Vec3 r) {
         Vec3 n = q.minus(p).cross(r.minus(p));

@@ -4,15 +4,16 @@ import app.zolvan.core.geometry.EdgePairs;
 import app.zolvan.core.geometry.IntList;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.Triangles;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.geometry.VertexWeld;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
+import java.util.Collections;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.PriorityQueue;
 import java.util.Set;
 
@@ -22,7 +23,7 @@ import java.util.Set;
  */
 public final class EdgeLoop {
     /** An edge that runs across a smooth region counts as so many times its length: ways keep to edges one can see. */
-    private static final double UNSEEN = 3;
+    static final double UNSEEN = 2;
 
     private final Mesh mesh;
     private final Transform toWorld;
@@ -59,10 +60,12 @@ public final class EdgeLoop {
         return corners[edge] == p ? corners[EdgePairs.next(edge)] : corners[edge];
     }
 
-    private double length(int edge) {
-        Vec3 a = toWorld.point(mesh.position(corners[edge]));
-        return a.minus(toWorld.point(mesh.position(corners[EdgePairs.next(edge)])))
-                .length();
+    private Vec3 point(int vertex) {
+        return toWorld.point(mesh.position(vertex));
+    }
+
+    private double distance(int p, int q) {
+        return point(p).minus(point(q)).length();
     }
 
     /** Whether an edge runs across a smooth region: all triangles at it are of one. */
@@ -82,7 +85,8 @@ public final class EdgeLoop {
         return at > 1;
     }
 
-    private record Reached(int at, double cost) {}
+    /** @param least what the way there and on to the end costs at least: no way is shorter than the straight one */
+    private record Reached(int at, double cost, double least) {}
 
     /**
      * The best way from one vertex to another: short, and along edges of smooth regions rather than across these.
@@ -97,9 +101,9 @@ public final class EdgeLoop {
         Arrays.fill(cost, Double.POSITIVE_INFINITY);
         Arrays.fill(before, -1);
         PriorityQueue<Reached> open =
-                new PriorityQueue<>(Comparator.comparingDouble(Reached::cost).thenComparingInt(Reached::at));
+                new PriorityQueue<>(Comparator.comparingDouble(Reached::least).thenComparingInt(Reached::at));
         cost[from] = 0;
-        open.add(new Reached(from, 0));
+        open.add(new Reached(from, 0, distance(from, to)));
         while (!open.isEmpty()) {
             Reached r = open.remove();
             if (r.at == to) {
@@ -111,11 +115,11 @@ public final class EdgeLoop {
             for (int i = first[r.at]; i < first[r.at + 1]; i++) {
                 int e = edges[i];
                 int next = otherEnd(e, r.at);
-                double far = r.cost + length(e) * (isUnseen(e) ? UNSEEN : 1);
+                double far = r.cost + distance(r.at, next) * (isUnseen(e) ? UNSEEN : 1);
                 if (far < cost[next]) {
                     cost[next] = far;
                     before[next] = r.at;
-                    open.add(new Reached(next, far));
+                    open.add(new Reached(next, far, far + distance(next, to)));
                 }
             }
         }
@@ -124,8 +128,9 @@ public final class EdgeLoop {
         }
         List<Integer> way = new ArrayList<>();
         for (int p = to; p >= 0; p = before[p]) {
-            way.add(0, p);
+            way.add(p);
         }
+        Collections.reverse(way);
         return way;
     }
 
@@ -167,44 +172,51 @@ public final class EdgeLoop {
         for (int i = 1; i < loop.size(); i++) {
             fence.add(key(place[loop.get(i - 1)], place[loop.get(i)]));
         }
-        EdgePairs pairs = EdgePairs.of(corners, t -> false);
-        int[] pieceOf = new int[mesh.triangleCount()];
-        Arrays.fill(pieceOf, -1);
-        Map<Integer, IntList> members = new HashMap<>();
+        EdgePairs pairs = EdgePairs.of(corners, this::isDegenerate);
+        BitSet taken = new BitSet();
+        List<Piece> pieces = new ArrayList<>();
         for (int p : loop) {
             for (int i = first[place[p]]; i < first[place[p] + 1]; i++) {
                 int e = edges[i];
-                if (fence.contains(key(corners[e], corners[EdgePairs.next(e)])) && pieceOf[e / 3] < 0) {
-                    members.put(members.size(), flood(e / 3, members.size(), pieceOf, fence, pairs));
+                if (fence.contains(key(e)) && !taken.get(e / 3) && !isDegenerate(e / 3)) {
+                    pieces.add(piece(e / 3, taken, fence, pairs));
                 }
             }
         }
-        return members.values().stream()
-                .map(m -> {
-                    int[] triangles = m.toArray();
-                    Arrays.sort(triangles);
-                    return new Piece(
-                            triangles,
-                            Arrays.stream(triangles).mapToDouble(this::area).sum());
-                })
-                .sorted(Comparator.comparingDouble(Piece::area))
-                .toList();
+        pieces.sort(Comparator.comparingDouble(Piece::area));
+        return pieces;
     }
 
-    private IntList flood(int seed, int piece, int[] pieceOf, Set<Long> fence, EdgePairs pairs) {
+    /** All that can be reached from a triangle without crossing the fence. */
+    private Piece piece(int seed, BitSet taken, Set<Long> fence, EdgePairs pairs) {
         IntList out = new IntList();
         out.add(seed);
-        pieceOf[seed] = piece;
+        taken.set(seed);
         for (int i = 0; i < out.size(); i++) {
             for (int e = 3 * out.get(i); e < 3 * out.get(i) + 3; e++) {
                 int o = pairs.across()[e];
-                if (o >= 0 && pieceOf[o / 3] < 0 && !fence.contains(key(corners[e], corners[EdgePairs.next(e)]))) {
-                    pieceOf[o / 3] = piece;
+                if (o >= 0 && !taken.get(o / 3) && !fence.contains(key(e))) {
+                    taken.set(o / 3);
                     out.add(o / 3);
                 }
             }
         }
-        return out;
+        int[] triangles = out.toArray();
+        Arrays.sort(triangles);
+        return new Piece(
+                triangles, Arrays.stream(triangles).mapToDouble(this::area).sum());
+    }
+
+    /** Whether two corners are at one place: such a triangle parts nothing and joins nothing. */
+    private boolean isDegenerate(int t) {
+        int a = corners[3 * t];
+        int b = corners[3 * t + 1];
+        int c = corners[3 * t + 2];
+        return a == b || b == c || c == a;
+    }
+
+    private long key(int edge) {
+        return key(corners[edge], corners[EdgePairs.next(edge)]);
     }
 
     private static long key(int a, int b) {
@@ -212,9 +224,6 @@ public final class EdgeLoop {
     }
 
     private double area(int t) {
-        Vec3 a = toWorld.point(mesh.position(corners[3 * t]));
-        Vec3 b = toWorld.point(mesh.position(corners[3 * t + 1]));
-        Vec3 c = toWorld.point(mesh.position(corners[3 * t + 2]));
-        return b.minus(a).cross(c.minus(a)).length() / 2;
+        return Triangles.area(point(corners[3 * t]), point(corners[3 * t + 1]), point(corners[3 * t + 2]));
     }
 }

@@ -3,6 +3,7 @@ package app.zolvan.core.prepare;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.SymmetricMatrix;
 import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.Triangles;
 import app.zolvan.core.geometry.Vec3;
 
 /**
@@ -47,7 +48,7 @@ public record ShapeSignature(
             Vec3 a = toWorld.point(mesh.position(index[3 * t])).minus(origin);
             Vec3 b = toWorld.point(mesh.position(index[3 * t + 1])).minus(origin);
             Vec3 c = toWorld.point(mesh.position(index[3 * t + 2])).minus(origin);
-            double part = b.minus(a).cross(c.minus(a)).length() / 2;
+            double part = Triangles.area(a, b, c);
             Vec3 s = a.plus(b).plus(c);
             area += part;
             sum = sum.plus(s.times(part / 3));

@@ -292,7 +292,7 @@ final class Shells {
         Vec3 c = corner(3 * t + 2);
         s.origin = s.origin == null ? a : s.origin;
         s.triangles.add(t);
-        double area = b.minus(a).cross(c.minus(a)).length() / 2;
+        double area = Triangles.area(a, b, c);
         s.area += area;
         s.turnedArea += turned[t] ? area : 0;
         double six = a.minus(s.origin).dot(b.minus(s.origin).cross(c.minus(s.origin)));

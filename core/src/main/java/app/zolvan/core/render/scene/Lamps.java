@@ -3,6 +3,7 @@ package app.zolvan.core.render.scene;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.geometry.Triangles;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Lamp;
 import app.zolvan.core.render.sample.Directions;
@@ -176,7 +177,7 @@ public final class Lamps {
                 Vec3 a = RenderScene.world(in.toWorld(), mesh.positions(), mesh.indices()[3 * t]);
                 Vec3 b = RenderScene.world(in.toWorld(), mesh.positions(), mesh.indices()[3 * t + 1]);
                 Vec3 c = RenderScene.world(in.toWorld(), mesh.positions(), mesh.indices()[3 * t + 2]);
-                double area = b.minus(a).cross(c.minus(a)).length() / 2;
+                double area = Triangles.area(a, b, c);
                 if (area > 0) {
                     numberOf[instance][t] = all.size();
                     double[] corners = {a.x(), a.y(), a.z(), b.x(), b.y(), b.z(), c.x(), c.y(), c.z()};
