@@ -160,12 +160,13 @@ export async function bytesAt(path: string): Promise<ArrayBuffer> {
   return response.arrayBuffer()
 }
 
-function putJpeg(path: string, jpeg: Blob): Promise<Response> {
-  return fetch(path, {
+async function putJpeg(path: string, jpeg: Blob): Promise<void> {
+  const response = await fetch(path, {
     method: 'PUT',
     headers: { 'Content-Type': 'image/jpeg', 'X-XSRF-TOKEN': csrfToken() },
     body: jpeg,
   })
+  if (!response.ok) throw new Error(`the small picture was refused: ${response.status}`)
 }
 
 /** Says in an address that backs are meant; else it is fronts. */
@@ -381,9 +382,9 @@ export const api = {
   leaveTeam: (id: string, account: string) => send<Colleague[]>('DELETE', `${project(id)}/team/${account}`),
   look: (id: string, what: Schemas['Looking']) =>
     send<undefined>('POST', `${project(id)}/presence`, { body: what }),
-  /** @param also parts that one looks into besides those that one always does */
-  outerAddress: (id: string, part: number, also: number[]) =>
-    `${project(id)}/parts/${part}/outer?also=${also.join()}`,
+  /** @param view in which one may look into more than always */
+  outerAddress: (id: string, part: number, view: string | null) =>
+    `${project(id)}/parts/${part}/outer${view ? `?view=${view}` : ''}`,
   lockParts: (id: string, version: number, parts: number[], on: boolean) =>
     send<ProjectState>('POST', `${project(id)}/parts/locked`, { version, body: { parts, on } }),
   keepView: (id: string, version: number, view: Schemas['ViewWanted']) =>

@@ -152,7 +152,6 @@ export class Stage {
   private readonly figure = new ScaleFigure()
   private readonly picked = new PickedFaces()
   private faceTool: FaceTool | null = null
-  private faceOf = -1
   private readonly handles = new PlaceHandles()
   private readonly sided: TwoSided
   private readonly geometries = new Map<string, Promise<BufferGeometry>>()
@@ -756,8 +755,7 @@ export class Stage {
       geometry.dispose()
       return null
     }
-    this.faceTool = new FaceTool(geometry, mesh.matrixWorld, handlers)
-    this.faceOf = part
+    this.faceTool = new FaceTool(part, geometry, mesh.matrixWorld, handlers)
     return this.faceTool
   }
 
@@ -769,9 +767,8 @@ export class Stage {
 
   /** The tool that picks a part's triangles, where the part is what lies under the cursor. */
   private faceAt(e: PointerEvent): FaceTool | null {
-    return this.faceTool && this.at(e.clientX, e.clientY)?.part === this.faceOf && this.aim(e)
-      ? this.faceTool
-      : null
+    const tool = this.faceTool
+    return tool && this.at(e.clientX, e.clientY)?.part === tool.part && this.aim(e) ? tool : null
   }
 
   /** Has something of a known size stand beside the model; what it is, in words. */

@@ -56,7 +56,9 @@ export class FaceTool {
   private hovered = -1
   private painting: 'add' | 'take' | null = null
 
+  /** @param part whose geometry it is */
   constructor(
+    readonly part: number,
     private readonly geometry: BufferGeometry,
     toWorld: Matrix4,
     private readonly handlers: FaceHandlers,

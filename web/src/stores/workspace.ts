@@ -173,11 +173,6 @@ export const useWorkspace = defineStore('workspace', () => {
     return level === 'part' ? (scene.value?.parts[target]?.name ?? 'part') : level
   }
 
-  /** The narrowest level that holds a region. */
-  function narrowest({ part, span }: Region): Level {
-    return (scene.value?.parts[part]?.ownFaces[span] ?? -1) < 0 ? 'part' : 'face'
-  }
-
   /** Takes in by which marks materials are told apart on the stage: by part and span. */
   function takeMarks(ofSpans: Mark[][]) {
     const found = new Map<string, Mark>()
@@ -609,7 +604,6 @@ export const useWorkspace = defineStore('workspace', () => {
     materialOf,
     sharing,
     regionsOf,
-    narrowest,
     marks,
     takeMarks,
     setOf,

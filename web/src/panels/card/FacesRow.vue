@@ -4,6 +4,7 @@ import { api, type ScenePart } from '../../api/client'
 import type { Region } from '../../stage/Stage'
 import { areaText } from '../shared/lengths'
 import LengthField from '../shared/LengthField.vue'
+import NameField from '../shared/NameField.vue'
 import OneOf from '../shared/OneOf.vue'
 import { useOwnFace } from '../../stores/ownFace'
 import { counted, useWorkspace } from '../../stores/workspace'
@@ -55,11 +56,8 @@ async function cut() {
   await cutting.cut(given.value)
   name.value = ''
 }
-async function rename(face: number, event: Event) {
-  const wanted = (event.target as HTMLInputElement).value.trim()
-  renaming.value = null
-  if (wanted && wanted !== faces.value.find((f) => f.index === face)?.name)
-    await workspace.run((v) => api.nameFace(workspace.id, v, face, wanted))
+function rename(face: number, to: string) {
+  void workspace.run((v) => api.nameFace(workspace.id, v, face, to))
 }
 async function join(face: number) {
   if (await workspace.run((v) => api.joinFace(workspace.id, v, face)))
@@ -71,13 +69,12 @@ async function join(face: number) {
   <div v-if="faces.length > 0 && !active" class="faces small" aria-label="Faces of this part">
     <span class="soft">Faces</span>
     <span v-for="f in faces" :key="f.index" class="face" :class="{ on: f.index === isAt }">
-      <input
+      <NameField
         v-if="renaming === f.index"
-        class="field"
-        :value="f.name"
-        aria-label="Name of the face"
-        @change="rename(f.index, $event)"
-        @blur="renaming = null"
+        :name="f.name"
+        label="Name of the face"
+        @named="rename(f.index, $event)"
+        @done="renaming = null"
       />
       <button
         v-else

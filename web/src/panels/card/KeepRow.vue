@@ -13,9 +13,10 @@ const chosen = computed(() => props.parts.flatMap((p) => workspace.scene?.parts[
 const locked = computed(() => chosen.value.length > 0 && chosen.value.every((p) => p.locked))
 const open = computed(() => chosen.value.length > 0 && chosen.value.every((p) => p.lookedInto))
 
+const isCut = computed(() => cutting.part !== null && cutting.part === props.parts[0])
 function cut() {
   const [part] = props.parts
-  if (part === undefined || cutting.part === part) cutting.end()
+  if (part === undefined || isCut.value) cutting.end()
   else void cutting.begin(part)
 }
 async function lock() {
@@ -32,44 +33,52 @@ async function lookInto() {
   if (await workspace.run((v) => api.lookInto(workspace.id, v, props.parts, on)))
     workspace.tell(on ? 'Seen through from outside, solid from within' : 'Solid from anywhere')
 }
+const keys = computed(() => [
+  ...(chosen.value.length === 1
+    ? [
+        {
+          label: 'Cut a face',
+          icon: mdiVectorSelection,
+          on: isCut.value,
+          says: 'Cut a face: a piece of its surface that gets looks by itself',
+          act: cut,
+        },
+      ]
+    : []),
+  {
+    label: 'Look inside',
+    icon: mdiHomeSearchOutline,
+    on: open.value,
+    says: open.value
+      ? 'You see through it from outside. Click to close it'
+      : 'Look inside: see through it from outside, solid from within',
+    act: lookInto,
+  },
+  {
+    label: 'Lock',
+    icon: locked.value ? mdiLockOutline : mdiLockOpenVariantOutline,
+    on: locked.value,
+    says: locked.value
+      ? 'Locked: keeps its look whatever is given around it. Click to unlock'
+      : 'Lock: keeps its look whatever is given around it',
+    act: lock,
+  },
+])
 </script>
 
 <template>
   <span class="keep">
     <button
-      v-if="chosen.length === 1"
+      v-for="k in keys"
+      :key="k.label"
       class="plain"
-      :class="{ on: cutting.part === parts[0] }"
-      :aria-pressed="cutting.part === parts[0]"
-      aria-label="Cut a face"
-      @click="cut"
+      :class="{ on: k.on }"
+      :aria-pressed="k.on"
+      :aria-label="k.label"
+      @click="k.act"
     >
-      <v-icon :icon="mdiVectorSelection" size="17" />
-      <v-tooltip activator="parent" location="bottom"
-        >Cut a face: a piece of its surface that gets looks by itself</v-tooltip
-      >
-    </button>
-    <button
-      class="plain"
-      :class="{ on: open }"
-      :aria-pressed="open"
-      aria-label="Look inside"
-      @click="lookInto"
-    >
-      <v-icon :icon="mdiHomeSearchOutline" size="17" />
-      <v-tooltip activator="parent" location="bottom">{{
-        open
-          ? 'You see through it from outside. Click to close it'
-          : 'Look inside: see through it from outside, solid from within'
-      }}</v-tooltip>
-    </button>
-    <button class="plain" :class="{ on: locked }" :aria-pressed="locked" aria-label="Lock" @click="lock">
-      <v-icon :icon="locked ? mdiLockOutline : mdiLockOpenVariantOutline" size="17" />
-      <v-tooltip activator="parent" location="bottom">{{
-        locked
-          ? 'Locked: keeps its look whatever is given around it. Click to unlock'
-          : 'Lock: keeps its look whatever is given around it'
-      }}</v-tooltip>
+      <v-icon :icon="k.icon" size="17" />
+      <v-tooltip activator="parent" location="bottom">{{ k.says }}</v-tooltip>
     </button>
   </span>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiArrowCollapseUp, mdiClose, mdiSourceBranchRemove } from '@mdi/js'
 import { computed } from 'vue'
-import type { Stratum, Why } from '../../api/client'
+import type { Level, Stratum, Why } from '../../api/client'
 import { useFinding } from '../../stores/finding'
 import { counted, useWorkspace } from '../../stores/workspace'
 
@@ -42,16 +42,14 @@ function label(s: Stratum): string {
   return s.level === 'set' || s.level === 'group' ? `${s.level} ×${s.parts}` : s.level
 }
 function explain(s: Stratum): string {
-  const where =
-    s.level === 'model'
-      ? `the whole model, ${counted(s.parts, 'part')}`
-      : s.level === 'set'
-        ? `the matching set of ${counted(s.parts, 'part')}`
-        : s.level === 'group'
-          ? `the group ${s.name}, ${counted(s.parts, 'part')}`
-          : s.level === 'face'
-            ? `the face ${s.name}`
-            : 'this part alone'
+  const parts = counted(s.parts, 'part')
+  const where = {
+    model: `the whole model, ${parts}`,
+    set: `the matching set of ${parts}`,
+    group: `the group ${s.name}, ${parts}`,
+    part: 'this part alone',
+    face: `the face ${s.name}`,
+  }[s.level as Level]
   const chosen = workspace.chosen ? workspace.materials.get(workspace.chosen)?.name : undefined
   const why = s.why ? `${s.why}${s.inherited ? `, from scheme ${s.inherited}` : ''}. ` : ''
   return chosen

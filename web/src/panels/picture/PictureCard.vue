@@ -42,13 +42,16 @@ async function take(view = '') {
 async function takeAll() {
   const before = stageHandle.value?.view
   const chosen = views.chosen
-  for (const view of views.all) {
-    views.go(view)
-    await stageHandle.value?.settled()
-    await take(view.name)
+  try {
+    for (const view of views.all) {
+      views.go(view)
+      await stageHandle.value?.settled()
+      await take(view.name)
+    }
+  } finally {
+    views.chosen = chosen
+    if (before) stageHandle.value?.goTo(before)
   }
-  views.chosen = chosen
-  if (before) stageHandle.value?.goTo(before)
 }
 
 async function save(work: () => Promise<void>) {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiEyeOutline, mdiFitToScreenOutline, mdiLayersOutline } from '@mdi/js'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
-import { api, bytesAt, type Level, type Scene, type Spot, type Trial, type Why } from '../../api/client'
+import { api, bytesAt, type Scene, type Sides, type Spot, type Trial, type Why } from '../../api/client'
 import type { Pulled } from '../../stage/placeHandles'
 import { Stage, type Place, type Region } from '../../stage/Stage'
 import { loadImage } from '../../stage/surfaces'
@@ -47,7 +47,7 @@ function begin() {
       ageing: (part, corrodes) => bytesAt(api.ageingAddress(id, part, corrodes)),
       leaves: (part, span, size) => bytesAt(api.leavesAddress(id, part, span, size)),
       shape: (part) => bytesAt(api.shapeAddress(id, part)),
-      outer: (part) => bytesAt(api.outerAddress(id, part, views.current?.lookedInto ?? [])),
+      outer: (part) => bytesAt(api.outerAddress(id, part, views.current?.id ?? null)),
     })
     stage.on('pick', pick)
     stage.on('twice', circle)
@@ -270,9 +270,7 @@ function pick(region: Place | null, event: PointerEvent) {
   }
   if (workspace.applying && region && workspace.chosen) {
     const mapping = event.altKey ? null : workspace.pickedMapping
-    const level: Level | null = event.shiftKey ? workspace.narrowest(region) : null
-    const where = { level, regions: [region], side: null, behind: region.behind }
-    void workspace.assign(where, workspace.chosen, mapping)
+    void putOn(region, workspace.chosen, mapping, event.shiftKey)
     return
   }
   if (region) workspace.aside = null
@@ -281,6 +279,18 @@ function pick(region: Place | null, event: PointerEvent) {
     const without = workspace.selection.filter((r) => r.part !== region.part)
     workspace.select(without.length < workspace.selection.length ? without : [...workspace.selection, region])
   } else workspace.select([region], region.behind)
+}
+
+/** Where a region shows what it is given, or on the narrowest thing that holds it. */
+async function putOn(region: Place, material: string, mapping: 'metric' | 'model' | null, narrow: boolean) {
+  try {
+    const at = narrow
+      ? spotOf(await trialOf(region, material, NARROWEST))
+      : { level: null, regions: [region] }
+    await workspace.assign({ ...at, side: null, behind: region.behind }, material, mapping)
+  } catch (e) {
+    workspace.report(e)
+  }
 }
 
 /** What was clicked twice is what one goes around from now on. */
@@ -311,7 +321,7 @@ function keepThumbnail() {
 /** More steps than there are levels: to the narrowest one. */
 const NARROWEST = 99
 /** Where letting go would put the chip that is carried, and what would come of it. */
-const aim = shallowRef<{ region: Place; trial: Trial } | null>(null)
+const aim = shallowRef<{ region: Place; steps: number; side: Sides | null; trial: Trial } | null>(null)
 const tag = computed(() => {
   const at = hovered.value
   if (!at) return ''
@@ -388,20 +398,30 @@ watch([hovered, () => drag.narrow, () => drag.steps, () => drag.oneSide, () => d
           workspace.lookOf(region, region.behind)?.mapping ?? 'metric',
         )
     } else if (drag.material) {
-      const steps = drag.narrow ? NARROWEST : drag.steps
-      const aimed = await api.trial(workspace.id, null, region, drag.material.id, {
-        steps,
-        side: sideAt(region),
-        behind: region.behind,
-      })
+      const wanted = { region, steps: steps(), side: sideAt(region) }
+      const aimed = await trialOf(region, drag.material.id, wanted.steps)
       if (mine !== trial) return
-      aim.value = { region, trial: aimed }
+      aim.value = { ...wanted, trial: aimed }
       stageHandle.value?.tryOn(aimed.reached, aimed.look.physical, aimed.look.mapping)
     }
   } catch (e) {
     workspace.report(e)
   }
 })
+
+/** What would come of putting a material on the level that shows at a place, or some steps from it. */
+function trialOf(region: Place, material: string, steps: number): Promise<Trial> {
+  return api.trial(workspace.id, null, region, material, {
+    steps,
+    side: sideAt(region),
+    behind: region.behind,
+  })
+}
+
+/** How many levels narrower than the one that shows. */
+function steps(): number {
+  return drag.narrow ? NARROWEST : drag.steps
+}
 
 /** The side alone that is under the cursor, where that is asked for. */
 function sideAt(region: Place): 'FRONT' | 'BACK' | null {
@@ -418,17 +438,23 @@ async function drop() {
   hovered.value = null
   if (!region) return
   const only = drag.narrow ? [region.part] : null
-  const aimed = aim.value?.region === region ? aim.value.trial : null
-  const level = drag.narrow ? workspace.narrowest(region) : null
+  const wanted = steps()
+  const side = sideAt(region)
+  const last = aim.value
+  const isAimed = last?.region === region && last.steps === wanted && last.side === side
   trial++
   letGo = true
-  const side = sideAt(region)
   workspace.select([region], region.behind)
   if (values) await workspace.adjust(region, only, values)
   if (material) {
     workspace.chosen = material.id
     workspace.picked = null
-    await workspace.assign({ ...(aimed ? spotOf(aimed) : { level, regions: [region] }), side }, material.id)
+    try {
+      const aimed = isAimed ? last.trial : await trialOf(region, material.id, wanted)
+      await workspace.assign({ ...spotOf(aimed), side }, material.id)
+    } catch (e) {
+      workspace.report(e)
+    }
   }
   letGo = false
   if (!drag.carries) stageHandle.value?.endTrial()

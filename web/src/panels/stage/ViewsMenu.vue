@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { api, type SavedView } from '../../api/client'
 import { stageHandle } from '../../stores/stageHandle'
 import { useViews } from '../../stores/views'
+import NameField from '../shared/NameField.vue'
 import { counted, useWorkspace } from '../../stores/workspace'
 
 /** Views that are kept, and where to stand. */
@@ -34,11 +35,8 @@ function go(view: SavedView) {
   views.go(view)
   open.value = false
 }
-async function rename(view: SavedView, event: Event) {
-  const wanted = (event.target as HTMLInputElement).value.trim()
-  renaming.value = null
-  if (wanted && wanted !== view.name)
-    await workspace.run((v) => api.nameView(workspace.id, v, view.id, wanted))
+function rename(view: SavedView, to: string) {
+  void workspace.run((v) => api.nameView(workspace.id, v, view.id, to))
 }
 async function drop(view: SavedView) {
   if (await workspace.run((v) => api.dropView(workspace.id, v, view.id)))
@@ -69,13 +67,12 @@ function choose() {
               <img v-if="pictureOf(v)" :src="pictureOf(v) ?? ''" alt="" />
               <span v-else class="none soft">no picture</span>
             </button>
-            <input
+            <NameField
               v-if="renaming === v.id"
-              class="field"
-              :value="v.name"
-              aria-label="Name of the view"
-              @change="rename(v, $event)"
-              @blur="renaming = null"
+              :name="v.name"
+              label="Name of the view"
+              @named="rename(v, $event)"
+              @done="renaming = null"
             />
             <button v-else class="plain name" title="Rename" @click="renaming = v.id">{{ v.name }}</button>
             <span class="acts small">

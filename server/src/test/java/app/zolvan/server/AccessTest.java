@@ -43,7 +43,7 @@ class AccessTest extends ServerTest {
                 "/history",
                 "/thumbnail",
                 "/views/" + UUID.randomUUID() + "/picture",
-                "/parts/0/outer?also=0",
+                "/parts/0/outer",
                 "/assets/" + mesh)) {
             assertThat(other.get(project + path).status()).as(path).isEqualTo(404);
         }

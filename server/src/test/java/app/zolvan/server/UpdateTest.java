@@ -6,6 +6,7 @@ import app.zolvan.server.Planks.Plank;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -110,6 +111,62 @@ class UpdateTest extends ProjectTest {
         post("/redo", Map.of());
         assertThat(scene().get("parts")).isEqualTo(after.get("parts"));
         assertThat(shown("Shelf")).isEqualTo("Spun brass");
+    }
+
+    @Test
+    void facesStayWithShapesThatAreTheSameAndViewsSeeThroughTheSameParts() throws Exception {
+        int top = cutFace("Top", "MT-003");
+        int shelf = cutFace("Shelf", "MT-012");
+        Map<String, Object> camera =
+                Map.of("eye", List.of(2.0, 1.0, 3.0), "target", List.of(0.0, 0.5, 0.0), "degrees", 32);
+        Map<String, Object> view =
+                Map.of("id", UUID.randomUUID(), "name", "Below", "camera", camera, "lookedInto", List.of(part("Foot")));
+        post("/views", view);
+        JsonNode before = scene();
+        JsonNode regions = state.get("regions");
+
+        bring(Planks.file(SECOND, "lacquer"));
+        post("/update", Map.of("pairs", List.of()));
+        assertThat(facesOf("Top")).contains(top);
+        assertThat(part("Top")).isNotEqualTo(0);
+        assertThat(shownSomewhere("Top", "Spun brass")).isTrue();
+        assertThat(facesOf("Shelf")).as("is longer now").doesNotContain(shelf);
+        assertThat(shownSomewhere("Shelf", "Raw copper")).isFalse();
+        assertThat(state.get("views").get(0).get("lookedInto").get(0).asInt()).isEqualTo(part("Base"));
+
+        post("/undo", Map.of());
+        assertThat(scene().get("parts")).isEqualTo(before.get("parts"));
+        assertThat(state.get("regions")).isEqualTo(regions);
+        assertThat(state.get("views").get(0).get("lookedInto").get(0).asInt()).isEqualTo(part("Foot"));
+    }
+
+    /** Makes a face of a part's first triangle and gives it a material; its number. */
+    private int cutFace(String name, String material) {
+        String mesh = part(part(name)).get("mesh").asString();
+        post("/own-faces", Map.of("part", part(name), "mesh", mesh, "triangles", List.of(0), "name", name + " face"));
+        int face = scene().get("ownFaces").size() - 1;
+        assign("face", face, material);
+        return face;
+    }
+
+    private List<Integer> facesOf(String name) {
+        return part(part(name))
+                .get("ownFaces")
+                .valueStream()
+                .map(JsonNode::asInt)
+                .toList();
+    }
+
+    private boolean shownSomewhere(String name, String material) {
+        return state.get("palette")
+                .valueStream()
+                .map(u -> u.get("material"))
+                .filter(m -> m.get("name").asString().equals(material))
+                .anyMatch(m -> state.get("regions")
+                        .valueStream()
+                        .filter(r -> r.get("part").asInt() == part(name))
+                        .map(r -> state.get("looks").get(r.get("look").asInt()).get("material"))
+                        .anyMatch(m.get("id")::equals));
     }
 
     /** A part that got another material in the modelling program follows it, and keeps what was done to its shape. */

@@ -66,11 +66,36 @@ class ViewsTest extends ProjectTest {
 
     @Test
     void whatIsSeenThroughInAViewCountsThereAlone() {
-        byte[] all =
-                browser.get(project + "/parts/" + SEAT + "/outer?also=" + SEAT).body();
-        assertThat(all).hasSize(part(SEAT).get("triangles").asInt()).contains(1);
-        keep("Inside", List.of(SEAT));
+        String id = keep("Inside", List.of(SEAT, LEG));
         assertThat(part(SEAT).get("lookedInto").asBoolean()).isFalse();
+        String address = project + "/parts/" + LEG + "/outer";
+        byte[] inView = browser.get(address + "?view=" + id).body();
+        assertThat(browser.get(address).body())
+                .as("closed in by the seat elsewhere")
+                .isNotEqualTo(inView);
+        post("/parts/looked-into", Map.of("parts", List.of(SEAT, LEG), "on", true));
+        assertThat(browser.get(address).body()).as("as if always").isEqualTo(inView);
+        assertThat(browser.get(address + "?view=" + UUID.randomUUID()).status()).isEqualTo(404);
+    }
+
+    @Test
+    void goingBackToAMomentTakesViewsAndNamesOfFacesAlong() {
+        String mesh = part(SEAT).get("mesh").asString();
+        post("/own-faces", Map.of("part", SEAT, "mesh", mesh, "triangles", List.of(0), "name", "Top"));
+        String first = keep("First", List.of());
+        long moment = get("/history").get(0).get("id").asLong();
+        post("/own-faces/0/name", Map.of("name", "Other"));
+        post("/views/" + first + "/name", Map.of("name", "Renamed"));
+        keep("Second", List.of());
+
+        post("/history/" + moment + "/return", Map.of());
+        assertThat(state.get("views")).hasSize(1);
+        assertThat(view(0).get("name").asString()).isEqualTo("First");
+        assertThat(scene().get("ownFaces").get(0).get("name").asString()).isEqualTo("Top");
+        post("/undo", Map.of());
+        assertThat(state.get("views")).hasSize(2);
+        assertThat(view(0).get("name").asString()).isEqualTo("Renamed");
+        assertThat(scene().get("ownFaces").get(0).get("name").asString()).isEqualTo("Other");
     }
 
     @Test

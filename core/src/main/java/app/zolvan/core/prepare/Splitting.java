@@ -209,9 +209,12 @@ public record Splitting(List<Kind> kinds, Map<Model.Region, int[]> kindOf) {
         return new Splitting(List.copyOf(out), kindOf);
     }
 
-    /** The kinds that a region has, in ascending order. */
+    /** The kinds that a region has, in ascending order; 0 alone for one that is not told apart. */
     public int[] kindsIn(Model.Region r) {
-        return Arrays.stream(kindOf.get(r)).distinct().sorted().toArray();
+        int[] kinds = kindOf.get(r);
+        return kinds == null
+                ? new int[] {0}
+                : Arrays.stream(kinds).distinct().sorted().toArray();
     }
 
     /** A part's mesh with each of its spans' kinds in a span of its own: where span i stood, its kinds follow each other. */

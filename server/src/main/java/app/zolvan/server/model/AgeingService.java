@@ -3,11 +3,8 @@ package app.zolvan.server.model;
 import app.zolvan.core.ageing.AgeBake;
 import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.ageing.Leaves;
-import app.zolvan.core.render.scene.RenderScene;
-import app.zolvan.core.render.scene.SceneSight;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import java.time.Duration;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 
@@ -18,12 +15,9 @@ import org.springframework.stereotype.Service;
 @Service
 public class AgeingService {
     private static final long MOST_BYTES = 192L << 20;
-    private static final Duration IDLE = Duration.ofMinutes(10);
 
     private final ModelStore store;
     private final ModelSight sight;
-    private final Cache<SceneKey, RenderScene> scenes =
-            Caffeine.newBuilder().maximumSize(2).expireAfterAccess(IDLE).build();
     private final Cache<PartKey, AgeFields> fields = Caffeine.newBuilder()
             .maximumWeight(MOST_BYTES)
             .weigher((PartKey k, AgeFields f) ->
@@ -34,8 +28,6 @@ public class AgeingService {
         this.store = store;
         this.sight = sight;
     }
-
-    private record SceneKey(UUID project, long revision) {}
 
     private record PartKey(UUID project, long revision, int part, boolean corrodes) {}
 
@@ -60,11 +52,8 @@ public class AgeingService {
 
     /** One at a time: it takes all cores. */
     private synchronized AgeFields bake(Scene scene, Scene.Part part, boolean corrodes) {
-        RenderScene all = scenes.get(
-                new SceneKey(scene.projectId(), scene.revision()),
-                k -> sight.of(scene, p -> true).orElseThrow().scene());
         double ground = scene.bounds().get(1);
         return AgeBake.of(
-                sight.mesh(part), part.toWorld(), part.meanThickness(), ground, corrodes, () -> new SceneSight(all));
+                sight.mesh(part), part.toWorld(), part.meanThickness(), ground, corrodes, () -> sight.whole(scene));
     }
 }

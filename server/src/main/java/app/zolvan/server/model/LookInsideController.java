@@ -2,8 +2,6 @@ package app.zolvan.server.model;
 
 import app.zolvan.server.account.Account;
 import app.zolvan.server.project.ProjectService;
-import jakarta.validation.constraints.Size;
-import java.util.Set;
 import java.util.UUID;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
@@ -28,15 +26,15 @@ class LookInsideController {
     /**
      * Which triangles of a part that one looks into face the outside: a byte for each, 1 where it does.
      *
-     * @param also parts that one looks into besides those that one always does
+     * @param view in which one may look into more than always; null for none
      */
     @GetMapping(value = "/api/projects/{id}/parts/{part}/outer", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     ResponseEntity<byte[]> outer(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable int part,
-            @RequestParam(defaultValue = "") @Size(max = 10_000) Set<Integer> also) {
+            @RequestParam(required = false) UUID view) {
         projects.require(account, id);
-        return ResponseEntity.ok().cacheControl(CacheControl.noStore()).body(inside.outer(id, part, also));
+        return ResponseEntity.ok().cacheControl(CacheControl.noStore()).body(inside.outer(id, part, view));
     }
 }

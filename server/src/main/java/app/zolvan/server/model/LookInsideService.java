@@ -6,12 +6,17 @@ import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.prepare.OuterFaces;
 import app.zolvan.core.render.scene.RenderScene;
 import app.zolvan.core.render.scene.SceneSight;
+import app.zolvan.server.problem.Problem;
+import app.zolvan.server.view.ViewMapper;
+import app.zolvan.server.view.ViewRow;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Duration;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
@@ -22,12 +27,14 @@ public class LookInsideService {
 
     private final ModelStore store;
     private final ModelSight sight;
+    private final ViewMapper views;
     private final Cache<SceneKey, Rest> rests =
             Caffeine.newBuilder().maximumSize(2).expireAfterAccess(IDLE).build();
     private final Cache<PartKey, BitSet> outer =
             Caffeine.newBuilder().maximumSize(2_000).expireAfterAccess(IDLE).build();
 
-    LookInsideService(ModelStore store, ModelSight sight) {
+    LookInsideService(ModelStore store, ModelSight sight, ViewMapper views) {
+        this.views = views;
         this.store = store;
         this.sight = sight;
     }
@@ -47,9 +54,10 @@ public class LookInsideService {
     /**
      * A byte for each triangle: 1 where it faces the outside.
      *
-     * @param also parts that one looks into besides those that one always does
+     * @param view in which one may look into more than always; null for none
      */
-    public byte[] outer(UUID project, int index, Set<Integer> also) {
+    public byte[] outer(UUID project, int index, @Nullable UUID view) {
+        Set<Integer> also = view == null ? Set.of() : lookedInto(project, view);
         Scene scene = store.scene(project);
         Scene.Part part = scene.requireRegion(index, 0);
         SceneKey key = new SceneKey(project, scene.revision(), also);
@@ -59,6 +67,11 @@ public class LookInsideService {
         byte[] out = new byte[mesh.triangleCount()];
         found.stream().forEach(t -> out[t] = 1);
         return out;
+    }
+
+    private Set<Integer> lookedInto(UUID project, UUID view) {
+        ViewRow row = views.view(project, view).orElseThrow(() -> Problem.notFound("view"));
+        return Arrays.stream(row.lookedInto()).boxed().collect(Collectors.toSet());
     }
 
     private static BitSet work(Rest rest, Mesh mesh, Scene.Part part) {

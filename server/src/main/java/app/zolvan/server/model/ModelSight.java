@@ -3,15 +3,21 @@ package app.zolvan.server.model;
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshCodec;
+import app.zolvan.core.geometry.Sight;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.scene.RenderScene;
+import app.zolvan.core.render.scene.SceneSight;
 import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.server.asset.AssetService;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -19,10 +25,25 @@ import org.springframework.stereotype.Component;
 /** What rays meet of a project's model. */
 @Component
 class ModelSight {
+    private static final Duration IDLE = Duration.ofMinutes(10);
+
     private final AssetService assets;
+    private final Cache<SceneKey, Optional<RenderScene>> whole =
+            Caffeine.newBuilder().maximumSize(2).expireAfterAccess(IDLE).build();
 
     ModelSight(AssetService assets) {
         this.assets = assets;
+    }
+
+    private record SceneKey(UUID project, long revision) {}
+
+    /** All that is not hidden, for one thread; kept for a while. */
+    Sight whole(Scene scene) {
+        return whole.get(
+                        new SceneKey(scene.projectId(), scene.revision()),
+                        k -> of(scene, p -> true).map(Seen::scene))
+                .<Sight>map(SceneSight::new)
+                .orElse(Sight.CLEAR);
     }
 
     /** @param box around all of it */

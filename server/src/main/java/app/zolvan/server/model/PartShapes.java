@@ -4,6 +4,7 @@ import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshCodec;
 import app.zolvan.core.geometry.MeshMeasure;
 import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import app.zolvan.core.prepare.EasedEdges;
 import app.zolvan.core.prepare.Repair;
@@ -11,6 +12,8 @@ import app.zolvan.core.prepare.Sides;
 import app.zolvan.core.prepare.Splitting;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.problem.Problem;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -86,11 +89,41 @@ public class PartShapes {
     /** @param count how much was mended; see {@link Repair.Outcome} */
     public record Repaired(PartState state, int count) {}
 
-    /** A part with the kinds of surface in its spans in spans of their own; the number of spans grows. */
-    public PartState.Shape split(UUID project, Scene.Part part, Splitting splitting) {
+    /** Says what a piece of a span is in. */
+    public interface PieceOf {
+        /**
+         * @param span the span that it is of
+         * @param kind its kind; 0 or one that says nothing for what stays as it is
+         */
+        Piece of(int span, int kind);
+    }
+
+    /**
+     * @param set     a matching set
+     * @param ownFace a face of a designer's; {@link Scene#NO_FACE} for none
+     */
+    public record Piece(int set, int ownFace) {}
+
+    /** A part with the kinds of surface in its spans in spans of their own. */
+    public PartState split(UUID project, Scene.Part part, Splitting splitting, PieceOf to) {
+        List<Integer> sets = new ArrayList<>();
+        List<Integer> homes = new ArrayList<>();
+        List<Integer> faces = new ArrayList<>();
+        for (int span = 0; span < part.sets().size(); span++) {
+            for (int kind : splitting.kindsIn(new Model.Region(part.index(), span))) {
+                Piece piece = to.of(span, kind);
+                sets.add(piece.set);
+                homes.add(part.homes().get(span));
+                faces.add(piece.ownFace);
+            }
+        }
+        PartState state = PartState.of(part).in(new PartState.Spans(sets, homes, faces));
+        if (sets.size() == part.sets().size()) {
+            return state;
+        }
         Mesh mesh = splitting.apply(plain(part), part.index());
-        PartState.Shape plain = PartState.of(part).shape().plain(put(project, mesh), mesh.triangleCount());
-        return eased(project, plain, mesh, part.toWorld(), part.eased());
+        PartState.Shape plain = state.shape().plain(put(project, mesh), mesh.triangleCount());
+        return state.shaped(eased(project, plain, mesh, part.toWorld(), part.eased()));
     }
 
     /** A part's geometry without eased edges. */

@@ -157,7 +157,7 @@ public class AssignCommands {
         to.forEach(t -> scene.requireTarget(t.level(), t.target()));
         List<Spot> all = to.stream().distinct().toList();
         List<Spot> free = all.stream()
-                .filter(t -> !isLocked(scene, LookTable.slot(t.level(), t.target())))
+                .filter(t -> !LockedParts.isOwn(scene, LookTable.slot(t.level(), t.target())))
                 .toList();
         return free.isEmpty() ? all : free;
     }
@@ -257,7 +257,9 @@ public class AssignCommands {
             Target t = slot.target();
             boolean goes = extent == Extent.LADDER
                     ? scene.covers(t.level(), LookTable.index(t), p, span)
-                    : shown != null && shown.id().toString().equals(entry.material()) && !isLocked(scene, slot);
+                    : shown != null
+                            && shown.id().toString().equals(entry.material())
+                            && !LockedParts.isOwn(scene, slot);
             if (goes) {
                 add(changes, entries.take(slot));
             }
@@ -343,7 +345,7 @@ public class AssignCommands {
                 follows ? entries.scheme().entries() : entries.scheme().effective();
         Scene scene = scenes.scene(project);
         there.forEach((slot, entry) -> {
-            if (old.id().toString().equals(entry.material()) && !isLocked(scene, slot)) {
+            if (old.id().toString().equals(entry.material()) && !LockedParts.isOwn(scene, slot)) {
                 changes.add(entries.put(slot, other.id(), null));
             }
         });
@@ -356,11 +358,6 @@ public class AssignCommands {
                 changes.add(entries.put(slot, other.id(), null));
             }
         }
-    }
-
-    /** Whether a slot is a locked part's own. */
-    private static boolean isLocked(Scene scene, Slot slot) {
-        return LockedParts.lockedOwner(scene, slot).isPresent();
     }
 
     /** Parts that show a material get the other by themselves. */

@@ -26,7 +26,8 @@ final class Changes {
         Map<Object, Change.OfCandidate> candidates = new LinkedHashMap<>();
         Map<Object, Change.OfImage> images = new LinkedHashMap<>();
         Map<Object, Change.OfProject> details = new LinkedHashMap<>();
-        Map<Object, Change> others = new LinkedHashMap<>();
+        Map<Object, Change.OfView> views = new LinkedHashMap<>();
+        Map<Object, Change.OfFace> faces = new LinkedHashMap<>();
         boolean model = false;
         for (Change c : changes) {
             if (c instanceof Change.OfMaterial m) {
@@ -51,17 +52,17 @@ final class Changes {
             } else if (c instanceof Change.OfProject p) {
                 details.merge("details", p, (a, b) -> new Change.OfProject(a.before(), b.after()));
             } else if (c instanceof Change.OfView v) {
-                others.merge(v.id(), v, (a, b) -> new Change.OfView(v.id(), ((Change.OfView) a).before(), v.after()));
+                views.merge(v.id(), v, (a, b) -> new Change.OfView(a.id(), a.before(), b.after()));
             } else if (c instanceof Change.OfFace f) {
-                others.merge(
-                        f.face(), f, (a, b) -> new Change.OfFace(f.face(), ((Change.OfFace) a).before(), f.after()));
+                faces.merge(f.face(), f, (a, b) -> new Change.OfFace(a.face(), a.before(), b.after()));
             } else {
                 model = true;
             }
         }
         List<Change> out = new ArrayList<>(details.values());
         out.addAll(images.values());
-        out.addAll(others.values());
+        out.addAll(views.values());
+        out.addAll(faces.values());
         if (model) {
             out.add(new Change.OfModel(before, after.get()));
         }

@@ -267,7 +267,7 @@ public class CommandService {
             return scenes.scene(project.id()).sets().get(n.set()).name().equals(n.before());
         }
         if (change instanceof Change.OfView v) {
-            return Objects.equals(views.view(v.id()).orElse(null), v.before());
+            return Objects.equals(views.view(project.id(), v.id()).orElse(null), v.before());
         }
         if (change instanceof Change.OfFace f) {
             return scenes.scene(project.id()).ownFaces().get(f.face()).name().equals(f.before());

@@ -2,7 +2,6 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.geometry.Mesh;
-import app.zolvan.core.model.Model;
 import app.zolvan.core.prepare.EdgeLoop;
 import app.zolvan.core.prepare.Splitting;
 import app.zolvan.server.account.Account;
@@ -110,26 +109,17 @@ class FaceCommands {
         }
         Splitting splitting = Splitting.ofTriangles(mesh, part.index(), picked::get);
         int face = models.addOwnFace(projectId, wanted);
-        List<Integer> sets = new ArrayList<>();
-        List<Integer> homes = new ArrayList<>();
-        List<Integer> faces = new ArrayList<>();
-        for (int span = 0; span < part.sets().size(); span++) {
-            for (int kind : splitting.kindsIn(new Model.Region(part.index(), span))) {
-                sets.add(part.sets().get(span));
-                homes.add(part.homes().get(span));
-                faces.add(kind == 0 ? part.ownFaces().get(span) : face);
-            }
-        }
-        PartState before = PartState.of(part);
-        PartState after = before.in(new Spans(sets, homes, faces));
-        if (sets.size() != part.sets().size()) {
-            after = after.shaped(shapes.split(projectId, part, splitting));
-        }
+        PartState after = shapes.split(
+                projectId,
+                part,
+                splitting,
+                (span, kind) -> new PartShapes.Piece(
+                        part.sets().get(span), kind == 0 ? part.ownFaces().get(span) : face));
         return commands.commit(
                 account,
                 project,
                 "Cut face “" + wanted + "” out of " + part.name(),
-                List.of(new Change.OfPart(part.index(), before, after)));
+                List.of(new Change.OfPart(part.index(), PartState.of(part), after)));
     }
 
     /** What was a face is nothing but its part again; the looks that it had by itself go. */

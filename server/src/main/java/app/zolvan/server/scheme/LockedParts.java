@@ -142,7 +142,7 @@ class LockedParts {
     }
 
     /** The locked part whose own a slot is: the part's itself, or that of one of its faces. */
-    static Optional<Scene.Part> lockedOwner(Scene scene, Slot slot) {
+    private static Optional<Scene.Part> lockedOwner(Scene scene, Slot slot) {
         Level level = slot.target().level();
         int target = LookTable.index(slot.target());
         return switch (level) {
@@ -153,6 +153,11 @@ class LockedParts {
                         .findFirst();
             default -> Optional.empty();
         };
+    }
+
+    /** Whether a slot is a locked part's own. */
+    static boolean isOwn(Scene scene, Slot slot) {
+        return lockedOwner(scene, slot).isPresent();
     }
 
     private static int depth(Scheme s) {

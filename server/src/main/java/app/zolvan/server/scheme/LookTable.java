@@ -27,7 +27,6 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -300,8 +299,8 @@ public final class LookTable {
         }
         List<Slot> out = new ArrayList<>();
         holders.forEach((holder, spans) -> {
-            boolean front = shows(fronts.get(part.index()), spans, material);
-            boolean back = shows(backs.get(part.index()), spans, material);
+            boolean front = spans.stream().anyMatch(s -> shows(fronts.get(part.index())[s], material));
+            boolean back = spans.stream().anyMatch(s -> shows(backs.get(part.index())[s], material));
             if (front || back) {
                 out.addAll(slots(holder, front, back));
             }
@@ -330,17 +329,12 @@ public final class LookTable {
     }
 
     boolean shows(Scene.Part part, @Nullable UUID material) {
-        List<Integer> all = IntStream.range(0, part.sets().size()).boxed().toList();
-        return shows(fronts.get(part.index()), all, material) || shows(backs.get(part.index()), all, material);
+        return Arrays.stream(fronts.get(part.index())).anyMatch(look -> shows(look, material))
+                || Arrays.stream(backs.get(part.index())).anyMatch(look -> shows(look, material));
     }
 
-    private boolean shows(int[] lookOfSpan, List<Integer> spans, @Nullable UUID material) {
-        for (int span : spans) {
-            MaterialRow m = looks.get(lookOfSpan[span]).material();
-            if (Objects.equals(m == null ? null : m.id(), material)) {
-                return true;
-            }
-        }
-        return false;
+    private boolean shows(int look, @Nullable UUID material) {
+        MaterialRow m = looks.get(look).material();
+        return Objects.equals(m == null ? null : m.id(), material);
     }
 }

@@ -204,28 +204,20 @@ public class PartCommands {
         Map<Integer, PartState> changed = new TreeMap<>();
         for (Scene.Part p : scene.parts()) {
             if (p.sets().contains(set)) {
-                changed.put(p.index(), split(projectId, p, set, splitting, sets));
+                changed.put(
+                        p.index(),
+                        shapes.split(
+                                projectId,
+                                p,
+                                splitting,
+                                (span, kind) -> new PartShapes.Piece(
+                                        p.sets().get(span) == set
+                                                ? sets.get(kind)
+                                                : p.sets().get(span),
+                                        p.ownFaces().get(span))));
             }
         }
         return commit(account, project, scene, changed, "Split " + old.name() + " in " + sets.size());
-    }
-
-    private PartState split(UUID project, Scene.Part part, int set, Splitting splitting, List<Integer> sets) {
-        List<Integer> now = new ArrayList<>();
-        List<Integer> homes = new ArrayList<>();
-        List<Integer> faces = new ArrayList<>();
-        for (int span = 0; span < part.sets().size(); span++) {
-            int[] kinds = part.sets().get(span) == set
-                    ? splitting.kindsIn(new Model.Region(part.index(), span))
-                    : new int[] {-1};
-            for (int k : kinds) {
-                now.add(k < 0 ? part.sets().get(span) : sets.get(k));
-                homes.add(part.homes().get(span));
-                faces.add(part.ownFaces().get(span));
-            }
-        }
-        PartState state = PartState.of(part).in(new Spans(now, homes, faces));
-        return now.size() == part.sets().size() ? state : state.shaped(shapes.split(project, part, splitting));
     }
 
     /** Turns some faces of a part over. */
@@ -247,25 +239,15 @@ public class PartCommands {
         Scene.Part p = require(scene, part);
         Splitting splitting = Splitting.ofFaces(models.model(projectId), part, faces);
         Map<Integer, Integer> split = new HashMap<>();
-        List<Integer> sets = new ArrayList<>();
-        List<Integer> homes = new ArrayList<>();
-        List<Integer> own = new ArrayList<>();
-        for (int span = 0; span < p.sets().size(); span++) {
+        PartState state = shapes.split(projectId, p, splitting, (span, kind) -> {
             int set = p.sets().get(span);
-            for (int kind : splitting.kindsIn(new Model.Region(part, span))) {
-                sets.add(
-                        kind == 0
-                                ? set
-                                : split.computeIfAbsent(
-                                        set, s -> addSet(project, scene.sets().get(s), "")));
-                homes.add(p.homes().get(span));
-                own.add(p.ownFaces().get(span));
-            }
-        }
-        PartState state = PartState.of(p).in(new Spans(sets, homes, own));
-        boolean regrouped = sets.size() != p.sets().size();
-        Map<Integer, PartState> changed =
-                Map.of(part, regrouped ? state.shaped(shapes.split(projectId, p, splitting)) : state);
+            int to = kind == 0
+                    ? set
+                    : split.computeIfAbsent(
+                            set, s -> addSet(project, scene.sets().get(s), ""));
+            return new PartShapes.Piece(to, p.ownFaces().get(span));
+        });
+        Map<Integer, PartState> changed = Map.of(part, state);
         return commit(account, project, scene, changed, "Split " + countedFaces(faces) + " off " + p.name());
     }
 

@@ -75,7 +75,7 @@ class ViewCommands {
         if (all.size() >= MOST) {
             throw Problem.conflict("too-much", "A project keeps up to " + MOST + " views. Take some away first.", null);
         }
-        if (views.view(id).isPresent()) {
+        if (views.exists(id)) {
             throw Problem.conflict("nothing", "That view is kept already.", null);
         }
         int position = 1 + all.stream().mapToInt(ViewRow::position).max().orElse(0);
@@ -157,7 +157,7 @@ class ViewCommands {
     }
 
     private ViewRow require(UUID projectId, UUID id) {
-        return views.view(id).filter(v -> v.projectId().equals(projectId)).orElseThrow(() -> Problem.notFound("view"));
+        return views.view(projectId, id).orElseThrow(() -> Problem.notFound("view"));
     }
 
     private int[] parts(UUID projectId, List<Integer> parts) {

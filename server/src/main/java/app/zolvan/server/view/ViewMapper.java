@@ -15,8 +15,11 @@ public interface ViewMapper {
     @Select("select * from saved_view where project_id = #{projectId} order by position, id")
     List<ViewRow> views(UUID projectId);
 
-    @Select("select * from saved_view where id = #{id}")
-    Optional<ViewRow> view(UUID id);
+    @Select("select * from saved_view where id = #{id} and project_id = #{projectId}")
+    Optional<ViewRow> view(UUID projectId, UUID id);
+
+    @Select("select exists (select 1 from saved_view where id = #{id})")
+    boolean exists(UUID id);
 
     @Insert("""
             insert into saved_view (id, project_id, name, eye, target, degrees, looked_into, enclosed, position)
