@@ -24,6 +24,7 @@ export type Rule = Schemas['RuleWire']
 export type RuleOutcome = Schemas['Outcome']
 export type Colleague = Schemas['ColleagueWire']
 export type Difference = Schemas['DifferenceWire']
+export type Twins = Schemas['TwinsWire']
 export type Moment = Schemas['MomentWire']
 export type Colour = Schemas['ColourWire']
 export type Substance = Schemas['SubstanceWire']
@@ -476,6 +477,7 @@ export const api = {
     send<ProjectState>('DELETE', `${project(id)}/schemes/${other}`, { version }),
   differences: (id: string, one: string, other: string) =>
     send<Difference[]>('GET', `${project(id)}/schemes/${one}/differences?other=${other}`),
+  nearTwins: (id: string) => send<Twins[]>('GET', `${project(id)}/schemes/near-twins`),
   history: (id: string, before?: number) =>
     send<Moment[]>('GET', `${project(id)}/history${before === undefined ? '' : `?before=${before}`}`),
   nameMoment: (id: string, moment: number, name: string) =>

@@ -44,7 +44,7 @@ import { Surfaces, type ImageLoader } from './surfaces'
 import { Reflections } from './reflections'
 import { backdrop, loadSurroundings } from './surroundings'
 import { TwoSided, type OuterLoader } from './twoSided'
-import { Viewpoint, type View } from './viewpoint'
+import { filling, Viewpoint, type View } from './viewpoint'
 
 Mesh.prototype.raycast = acceleratedRaycast
 
@@ -122,6 +122,8 @@ const MESHES_AT_ONCE = 16
 const AROUND = 0.02
 /** Surroundings that reach so many times farther than the design have no shadow on the ground. */
 const WITHIN = 3
+const MARGIN = 0.05 // of the view that stays free around what fills it
+const BAR = 58 // pixels at the bottom that the stage's buttons take
 const SLOW = 120 // ms that a frame takes to be finished
 const IDLE = 250 // ms without movement after which the picture is drawn in full
 
@@ -885,13 +887,11 @@ export class Stage {
   }
 
   private fill(box: Box3, direction: Vector3, farther: number): void {
-    const centre = box.getCenter(new Vector3())
-    const radius = box.getSize(new Vector3()).length() / 2
-    const half = (this.camera.fov * Math.PI) / 360
-    const narrow = Math.min(half, Math.atan(Math.tan(half) * this.camera.aspect))
-    this.camera.far = radius * 100 + farther
-    this.camera.position.copy(centre).addScaledVector(direction, (radius / Math.sin(narrow)) * 0.98)
-    this.controls.target.copy(centre)
+    const free = { side: MARGIN, top: MARGIN, bottom: BAR / Math.max(3 * BAR, this.element.clientHeight) }
+    this.camera.far = box.getSize(new Vector3()).length() * 50 + farther
+    const { eye, target } = filling(box, direction, this.camera, free)
+    this.camera.position.copy(eye)
+    this.controls.target.copy(target)
     this.camera.updateProjectionMatrix()
     this.viewpoint.stand(false)
     this.invalidate()
@@ -943,8 +943,12 @@ export class Stage {
     return isClear(worn[hit.face?.materialIndex ?? 0])
   }
 
-  /** The view as a picture of the given size in pixels, without outline. */
-  async picture(width: number, height: number, type = 'image/png'): Promise<Blob> {
+  /**
+   * The view as a picture of the given size in pixels, without outline.
+   *
+   * @param asShown in the plain colours that the stage shows, if any, and not in its looks
+   */
+  async picture(width: number, height: number, type = 'image/png', asShown = false): Promise<Blob> {
     const ratio = this.renderer.getPixelRatio()
     const size = this.renderer.getSize(new Vector2())
     const aspect = this.camera.aspect
@@ -952,7 +956,8 @@ export class Stage {
     this.renderer.setSize(width, height, false)
     this.camera.aspect = width / height
     this.camera.updateProjectionMatrix()
-    this.glass.render(this.renderer, this.scene, this.camera)
+    if (asShown && this.colours) this.plain.draw(this.renderer, this.camera)
+    else this.glass.render(this.renderer, this.scene, this.camera)
     const blob = new Promise<Blob>((resolve, reject) =>
       this.renderer.domElement.toBlob((b) => (b ? resolve(b) : reject(new Error('no picture'))), type, 0.9),
     )

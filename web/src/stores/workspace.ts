@@ -82,8 +82,11 @@ export const useWorkspace = defineStore('workspace', () => {
   const display = ref<Display>('looks')
   /** What the stage shows while looks are given: them, the mean colour of each, or the form alone. */
   const aid = ref<'looks' | 'plain' | 'marks' | 'white'>('looks')
+  /** The same of pictures. */
+  const pictured = ref<'looks' | 'plain' | 'white'>('looks')
   const shown = computed<Display>(() => {
     if (step.value === 'prepare') return display.value
+    if (step.value === 'picture') return pictured.value
     return step.value === 'assign' ? aid.value : 'looks'
   })
   /** Regions that are pointed out while the cursor is over what names them. */
@@ -263,6 +266,7 @@ export const useWorkspace = defineStore('workspace', () => {
     isolated.value = null
     display.value = 'looks'
     aid.value = 'looks'
+    pictured.value = 'looks'
     lit.value = []
     preview.value = null
     placing.value = null
@@ -578,6 +582,7 @@ export const useWorkspace = defineStore('workspace', () => {
     step,
     display,
     aid,
+    pictured,
     shown,
     lit,
     facesOf,

@@ -5,6 +5,7 @@ import { useFinding } from '../../stores/finding'
 import { useWorkspace } from '../../stores/workspace'
 import type { Card } from './card'
 import ColourReader from './ColourReader.vue'
+import FollowedColour from './FollowedColour.vue'
 import LchSliders from './LchSliders.vue'
 import PaletteShelf from './PaletteShelf.vue'
 import PictureSampler from './PictureSampler.vue'
@@ -85,6 +86,15 @@ watch(
   { immediate: true },
 )
 
+watch(
+  () => [props.of.material.id, props.of.material.colourOf] as const,
+  ([id, now], [before, was]) => {
+    const main = workspace.materials.get(was ?? '')
+    if (id === before && main && !now)
+      workspace.tell(`${props.of.material.name} no longer follows the colour of ${main.name}`)
+  },
+)
+
 function give(c: Colour) {
   props.of.commit({ [parameter.value]: c.linear })
 }
@@ -135,6 +145,7 @@ function give(c: Colour) {
         {{ h.text }}
       </button>
     </div>
+    <FollowedColour v-if="of.material.colourOf || help === 'company'" :of="of" />
     <template v-if="around && help === 'tones'">
       <div class="tones">
         <SwatchRow

@@ -63,7 +63,7 @@ async function rename() {
 /** The chip that was chosen in the tray, where it is another material. */
 const chip = computed(() => {
   const m = workspace.chosen ? workspace.materials.get(workspace.chosen) : undefined
-  return m && m.id !== props.material.id ? m : undefined
+  return m && m.id !== props.material.id && m.id !== props.material.origin ? m : undefined
 })
 /** How far a replacement can reach, and in which words. */
 const reaches = computed(() => {

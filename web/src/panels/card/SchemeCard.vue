@@ -6,6 +6,7 @@ import { useSchemes } from '../../stores/schemes'
 import { counted, useWorkspace } from '../../stores/workspace'
 import { areaText } from '../shared/lengths'
 import SmallChip from '../shared/SmallChip.vue'
+import NearTwins from './NearTwins.vue'
 
 /** The scheme that is looked at: what it is called, how far it has got, and what differs in another one. */
 const workspace = useWorkspace()
@@ -228,6 +229,7 @@ function numbers(d: Difference): string {
         Make {{ counted(count, 'scheme') }} of them
       </v-btn>
     </section>
+    <NearTwins />
     <section class="fold" aria-label="Differences">
       <h2>
         Differences

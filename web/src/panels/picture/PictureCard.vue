@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { stageHandle } from '../../stores/stageHandle'
 import { useViews } from '../../stores/views'
 import { useWorkspace } from '../../stores/workspace'
+import OneOf from '../shared/OneOf.vue'
 import ModelFileFold from './ModelFileFold.vue'
 
 const workspace = useWorkspace()
@@ -19,6 +20,13 @@ const SIZES: [string, number, number][] = [
   ['A4 portrait at 150 dpi', 1240, 1754],
 ]
 
+const SHOWN = [
+  { value: 'looks' as const, text: 'Looks', title: 'As materials and light make them' },
+  { value: 'plain' as const, text: 'Plain colours', title: 'The mean colour of each look, without light' },
+  { value: 'white' as const, text: 'White model', title: 'The form alone' },
+]
+const shownAs = computed(() => SHOWN.find((s) => s.value === workspace.pictured))
+
 const limit = computed(() => stageHandle.value?.largestPicture ?? 4096)
 const fault = computed(() => {
   const bad = (v: number) => !Number.isInteger(v) || v < 16 || v > limit.value
@@ -29,11 +37,14 @@ const fault = computed(() => {
 
 /** The stage as it stands, as a file; the view is named where it is one of several. */
 async function take(view = '') {
-  const picture = await stageHandle.value?.picture(width.value, height.value)
+  const picture = await stageHandle.value?.picture(width.value, height.value, 'image/png', true)
   if (!picture) throw new Error('no picture')
   const link = document.createElement('a')
   link.href = URL.createObjectURL(picture)
-  const what = [workspace.state?.name ?? 'Picture', workspace.scheme?.letter, view].filter(Boolean).join(', ')
+  const aid = workspace.pictured === 'looks' ? '' : shownAs.value?.text.toLowerCase()
+  const what = [workspace.state?.name ?? 'Picture', workspace.scheme?.letter, view, aid]
+    .filter(Boolean)
+    .join(', ')
   link.download = `${what} ${width.value}×${height.value}.png`
   link.click()
   setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
@@ -71,6 +82,7 @@ async function save(work: () => Promise<void>) {
   <aside class="card side-card" aria-label="Picture">
     <h1 class="title">Picture</h1>
     <p class="soft small">The stage as it stands, without outline, at the size you need.</p>
+    <OneOf v-model="workspace.pictured" label="What the picture shows" :choices="SHOWN" class="shows" />
     <section class="fold" aria-label="Size">
       <h2>Size <small>pixels</small></h2>
       <div class="size">
@@ -131,6 +143,9 @@ async function save(work: () => Promise<void>) {
 
 <style scoped>
 .card .small {
+  margin-bottom: 10px;
+}
+.shows {
   margin-bottom: 10px;
 }
 .all {

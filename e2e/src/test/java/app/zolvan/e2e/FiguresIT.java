@@ -9,6 +9,8 @@ import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
@@ -17,6 +19,7 @@ import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 /** Measures the running application and prints the figures; run by {@code ./zolvan bench}. */
 @EnabledIfSystemProperty(named = "zolvan.figures", matches = "true")
 class FiguresIT {
+    private static final int ROUNDS = 20;
 
     @Test
     void figures() throws Exception {
@@ -33,8 +36,100 @@ class FiguresIT {
         d.page.setInputFiles("input[type=file]", Path.of(System.getProperty("zolvan.figures.glb", lantern())));
         d.page.waitForURL("**/projects/*");
         print("upload and import of the demo lantern, s", String.valueOf((System.nanoTime() - start) / 1e9));
+        schemes(d);
+        manyParts(d);
         million(d);
         d.page.close();
+    }
+
+    /** Goes to and fro between two schemes of the largest demo model. */
+    private static void schemes(Designer d) {
+        d.page.navigate(RunningZolvan.get().address + "/projects");
+        d.page.click("text=Lomma floating sauna");
+        d.waitUntilDrawn();
+        print("another scheme on the sauna, ms from the click to the answer and to the frame", toAndFro(d));
+    }
+
+    /** Dresses a thousand parts of many, where {@code zolvan.figures.many} names a GLB whose parts are named Sheet 0, 1, … */
+    private static void manyParts(Designer d) {
+        String file = System.getProperty("zolvan.figures.many", "");
+        if (file.isEmpty()) {
+            return;
+        }
+        d.page.navigate(RunningZolvan.get().address + "/projects");
+        d.page.setInputFiles("input[type=file]", Path.of(file));
+        d.page.waitForURL("**/projects/*");
+        d.waitUntilDrawn();
+        d.page.click("[aria-label='New scheme'] >> nth=0");
+        d.page.fill("[aria-label='Name of the new scheme']", "Other");
+        d.changing("/state", () -> d.page.click("text=Make scheme"));
+        d.page.fill("[aria-label='Filter parts']", "Sheet 4");
+        d.page.click(".ledger .row >> nth=0");
+        d.page.keyboard().press("Control+a");
+        d.waitUntilDrawn();
+        d.openDrawer("Paint");
+        listen(d.page);
+        List<double[]> times = new ArrayList<>();
+        for (int i = 0; i < ROUNDS; i++) {
+            d.page.click(".sample-tray [data-code='" + (i % 2 == 0 ? "PT-017" : "PT-014") + "']");
+            d.changing("/assignments", () -> d.page.click("button:has-text('Put on part')"));
+            times.add(timed(d.page, "/assignments"));
+        }
+        String parts = d.page.textContent("button:has-text('Put on part')").strip();
+        print(parts + " of 5,000, ms from the click to the answer and to the frame", medians(times));
+        print("another scheme on 5,000 parts, ms from the click to the answer and to the frame", toAndFro(d));
+    }
+
+    private static String toAndFro(Designer d) {
+        listen(d.page);
+        List<double[]> times = new ArrayList<>();
+        for (int i = 0; i < ROUNDS; i++) {
+            d.changing("/state", () -> d.page.click(".divider[aria-pressed=false] >> nth=0"));
+            times.add(timed(d.page, "/state"));
+        }
+        return medians(times);
+    }
+
+    /** Notes when one clicks and when the stage has drawn all there is. */
+    private static void listen(Page page) {
+        page.evaluate("""
+                () => {
+                  const seen = { clicked: 0, drawn: [] }
+                  document.addEventListener('click', () => (seen.clicked = performance.now()), true)
+                  const stage = document.querySelector('[data-testid=stage]')
+                  new MutationObserver(() => {
+                    if (stage.dataset.busy === 'false') seen.drawn.push(performance.now())
+                  }).observe(stage, { attributes: true, attributeFilter: ['data-drawn'] })
+                  window.timed = seen
+                }""");
+    }
+
+    /** Milliseconds from the last click to the end of the answer, and to the first whole frame after it. */
+    private static double[] timed(Page page, String path) {
+        List<?> times = (List<?>) page.evaluate("""
+                (path) => {
+                  const { clicked, drawn } = window.timed
+                  const asked = performance.getEntriesByType('resource')
+                    .filter((r) => r.startTime >= clicked && r.name.includes(path))
+                  performance.clearResourceTimings()
+                  const answered = asked[0].responseEnd
+                  return [answered - clicked, drawn.find((t) => t > answered) - clicked]
+                }""", path);
+        return times.stream().mapToDouble(t -> ((Number) t).doubleValue()).toArray();
+    }
+
+    private static String medians(List<double[]> times) {
+        return "p50 %.0f, %.0f; p95 %.0f, %.0f"
+                .formatted(
+                        quantile(times, 0, 0.5),
+                        quantile(times, 1, 0.5),
+                        quantile(times, 0, 0.95),
+                        quantile(times, 1, 0.95));
+    }
+
+    private static double quantile(List<double[]> times, int of, double q) {
+        double[] sorted = times.stream().mapToDouble(t -> t[of]).sorted().toArray();
+        return sorted[(int) Math.round(q * (sorted.length - 1))];
     }
 
     /** A million triangles in 5,000 parts, where {@code zolvan.figures.large} names such a GLB. */

@@ -3,6 +3,8 @@ package app.zolvan.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Shade;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -357,6 +359,61 @@ class CommandsTest extends ProjectTest {
         assertThat(coat(OTHER_LEG)).isZero();
     }
 
+    /** needs.md J68: trim follows a main colour, near and far, until it is given a colour of its own. */
+    @Test
+    void aColourFollowsAnotherAsAShadeOfIt() {
+        assign("part", SEAT, "PT-014");
+        assign("part", LEG, "PT-017");
+        assign("part", OTHER_LEG, "PT-022");
+        follow(LEG, SEAT, -0.4);
+        follow(OTHER_LEG, LEG, 0.5);
+        LinearRgb teal = new LinearRgb(0.05, 0.21, 0.24);
+        adjust(SEAT, false, "base_color", List.of(teal.r(), teal.g(), teal.b()));
+        LinearRgb dark = new Shade(-0.4).of(teal);
+        assertThat(green(LEG)).isCloseTo(dark.g(), within(1e-6));
+        assertThat(green(OTHER_LEG)).isCloseTo(new Shade(0.5).of(dark).g(), within(1e-6));
+        adjust(LEG, false, "specular_roughness", 0.6);
+        assertThat(palette(LEG).get("shade").asDouble())
+                .as("gloss is no colour")
+                .isEqualTo(-0.4);
+
+        Browser.Answer round = tried("/adjustments", following(SEAT, OTHER_LEG, 0));
+        assertThat(round.status()).isEqualTo(422);
+        assertThat(round.sentence()).contains("follows").contains("already");
+
+        adjust(LEG, false, "base_color", List.of(0.3, 0.3, 0.3));
+        assertThat(palette(LEG).get("colourOf").isNull()).as("its own colour").isTrue();
+        assertThat(green(OTHER_LEG))
+                .isCloseTo(new Shade(0.5).of(LinearRgb.grey(0.3)).g(), within(1e-6));
+        post("/undo", Map.of());
+        assertThat(green(LEG)).isCloseTo(dark.g(), within(1e-6));
+        adjust(SEAT, false, "base_color", List.of(0.8, 0.8, 0.8));
+        assertThat(green(LEG)).isCloseTo(new Shade(-0.4).of(LinearRgb.grey(0.8)).g(), within(1e-6));
+    }
+
+    private void follow(int part, int main, double shade) {
+        post("/adjustments", following(part, main, shade));
+    }
+
+    private Map<String, Object> following(int part, int main, double shade) {
+        String of = lookOf(state, main).get("material").asString();
+        return Map.of("part", part, "span", 0, "values", Map.of("follow", Map.of("of", of, "shade", shade)));
+    }
+
+    private JsonNode palette(int part) {
+        String id = lookOf(state, part).get("material").asString();
+        for (JsonNode used : state.get("palette")) {
+            if (used.get("material").get("id").asString().equals(id)) {
+                return used.get("material");
+            }
+        }
+        throw new AssertionError("not in the palette: " + id);
+    }
+
+    private double green(int part) {
+        return lookOf(state, part).get("physical").get("baseColor").get(1).asDouble();
+    }
+
     @Test
     void aCopyIsTrulyIndependentAndNamedInTheSameBreath() {
         assign("set", setOf(LEG), "MT-003");
@@ -505,7 +562,7 @@ class CommandsTest extends ProjectTest {
         assertThat(bad.sentence()).contains("“reddish” is no colour");
     }
 
-    private void adjust(int part, boolean onlyPart, String parameter, double value) {
+    private void adjust(int part, boolean onlyPart, String parameter, Object value) {
         Map<String, Object> body = new HashMap<>(Map.of("part", part, "span", 0, "values", Map.of(parameter, value)));
         if (onlyPart) {
             body.put("only", List.of(part));

@@ -1,6 +1,10 @@
 package app.zolvan.core.material;
 
-/** Which parameter a designer means by "the colour" of a surface. */
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Tone;
+import java.util.function.Function;
+
+/** Which parameter a designer means by "the colour" of a surface, and what it shows. */
 public final class MainColour {
     private MainColour() {}
 
@@ -11,5 +15,34 @@ public final class MainColour {
         }
         boolean dark = s.colour(Parameter.BASE_COLOR).luminance() == 0;
         return dark && s.number(Parameter.EMISSION_LUMINANCE) > 0 ? Parameter.EMISSION_COLOR : Parameter.BASE_COLOR;
+    }
+
+    /**
+     * The colour that is seen from afar: of a picture, the mean of what it shows.
+     *
+     * @param means gives the mean of a picture's linear colours by its digest
+     */
+    public static LinearRgb seen(Surface s, Function<String, LinearRgb> means) {
+        Parameter main = of(s);
+        TextureUse picture = s.textures().get(main);
+        if (picture == null) {
+            return s.colour(main);
+        }
+        LinearRgb mean = means.apply(picture.image());
+        return s.colour(main)
+                .times(picture.tone() == null ? mean : picture.tone().of(mean))
+                .clamped();
+    }
+
+    /** The surface with another colour; a picture becomes shades of it, whatever was done to its colours before. */
+    public static Surface with(Surface s, LinearRgb colour, Function<String, LinearRgb> means) {
+        Parameter main = of(s);
+        TextureUse picture = s.textures().get(main);
+        if (picture == null) {
+            return s.with(main, colour.toArray());
+        }
+        LinearRgb mean = means.apply(picture.image());
+        Tone tone = new Tone(mean, 1, 1, 1, colour, 1, LinearRgb.WHITE, 0);
+        return s.with(main, LinearRgb.WHITE.toArray()).withTexture(main, picture.toned(tone));
     }
 }

@@ -12,7 +12,7 @@ import org.apache.ibatis.annotations.Select;
 interface MaterialMapper {
     String COLUMNS =
             "id, project_id, origin, parent, own, arrived, code, name, kind, surface::text as surface, position,"
-                    + " facts::text as facts, library_id";
+                    + " facts::text as facts, library_id, colour_of, shade";
 
     @Select("select " + COLUMNS + " from material where project_id is null and library_id is null order by position")
     List<MaterialRow> library();
@@ -35,12 +35,13 @@ interface MaterialMapper {
     Optional<MaterialRow> findUsable(UUID project, UUID id);
 
     @Insert("""
-            insert into material (id, project_id, origin, parent, own, arrived, code, name, kind, surface, position, facts)
+            insert into material (id, project_id, origin, parent, own, arrived, code, name, kind, surface, position, facts,
+                                  colour_of, shade)
             values (#{id}, #{projectId}, (select id from material where id = #{origin}), #{parent}, #{own}, #{arrived},
-                    #{code}, #{name}, #{kind}, #{surface}::jsonb, #{position}, #{facts}::jsonb)
+                    #{code}, #{name}, #{kind}, #{surface}::jsonb, #{position}, #{facts}::jsonb, #{colourOf}, #{shade})
             on conflict (id) do update
             set name = excluded.name, kind = excluded.kind, surface = excluded.surface, parent = excluded.parent,
-                own = excluded.own, facts = excluded.facts""")
+                own = excluded.own, facts = excluded.facts, colour_of = excluded.colour_of, shade = excluded.shade""")
     void put(MaterialRow row);
 
     @Insert("""

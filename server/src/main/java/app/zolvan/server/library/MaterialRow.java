@@ -1,11 +1,14 @@
 package app.zolvan.server.library;
 
 import app.zolvan.core.adjust.Variation;
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Shade;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonText;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.material.Facts;
+import app.zolvan.core.material.MainColour;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Parameter;
@@ -16,6 +19,7 @@ import java.util.EnumSet;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -30,6 +34,8 @@ import org.jspecify.annotations.Nullable;
  * @param surface   JSON as {@link MaterialJson} writes it; of a variation, what it shows
  * @param facts     JSON as {@link FactsWire} writes it; null where nothing is known
  * @param libraryId of a library's, which; null for the one that ships
+ * @param colourOf  the project's material whose colour this one's follows
+ * @param shade     which shade of it this one's is, as {@link Shade} has it; null where it follows none
  */
 public record MaterialRow(
         UUID id,
@@ -44,7 +50,9 @@ public record MaterialRow(
         String surface,
         int position,
         @Nullable String facts,
-        @Nullable UUID libraryId) {
+        @Nullable UUID libraryId,
+        @Nullable UUID colourOf,
+        @Nullable Double shade) {
 
     public Material toMaterial() {
         return new Material(code, name, kind == null ? null : MaterialKind.ofWord(kind), toSurface());
@@ -76,7 +84,9 @@ public record MaterialRow(
                 json(newSurface),
                 position,
                 facts,
-                libraryId);
+                libraryId,
+                colourOf,
+                shade);
     }
 
     /** The same material with another look, and perhaps of another kind. */
@@ -84,7 +94,7 @@ public record MaterialRow(
         String word = m.kind() == null ? null : m.kind().word();
         return new MaterialRow(
                         id, projectId, origin, parent, own, arrived, code, name, word, surface, position, facts,
-                        libraryId)
+                        libraryId, colourOf, shade)
                 .with(name, m.surface());
     }
 
@@ -94,7 +104,28 @@ public record MaterialRow(
                 ? null
                 : ownParameters.stream().map(Parameter::openPbrName).collect(Collectors.joining(" "));
         return new MaterialRow(
-                id, projectId, origin, other, names, arrived, code, name, kind, surface, position, facts, libraryId);
+                id, projectId, origin, other, names, arrived, code, name, kind, surface, position, facts, libraryId,
+                colourOf, shade);
+    }
+
+    /** One whose colour follows that of another of the project's materials, or none where that is null. */
+    public MaterialRow colouredBy(@Nullable UUID other, @Nullable Shade as) {
+        return new MaterialRow(
+                id,
+                projectId,
+                origin,
+                parent,
+                own,
+                arrived,
+                code,
+                name,
+                kind,
+                surface,
+                position,
+                facts,
+                libraryId,
+                other,
+                as == null ? null : as.share());
     }
 
     /** Whether it is one of those that ship. */
@@ -105,14 +136,29 @@ public record MaterialRow(
     /** What a library keeps of it. */
     MaterialRow kept(UUID newId, UUID library, String newCode, int newPosition) {
         return new MaterialRow(
-                newId, null, null, null, null, false, newCode, name, kind, surface, newPosition, facts, library);
+                newId,
+                null,
+                null,
+                null,
+                null,
+                false,
+                newCode,
+                name,
+                kind,
+                surface,
+                newPosition,
+                facts,
+                library,
+                null,
+                null);
     }
 
     /** The same look made of something else. */
     public MaterialRow made(Facts other) {
         String json = other.equals(Facts.NONE) ? null : FactsWire.json(other);
         return new MaterialRow(
-                id, projectId, origin, parent, own, arrived, code, name, kind, surface, position, json, libraryId);
+                id, projectId, origin, parent, own, arrived, code, name, kind, surface, position, json, libraryId,
+                colourOf, shade);
     }
 
     /** What is known of it. */
@@ -134,6 +180,16 @@ public record MaterialRow(
         return with(name, Variation.of(changedParent, toSurface(), ownParameters()));
     }
 
+    /**
+     * What one whose colour follows becomes when that one changes.
+     *
+     * @param means gives the mean of a picture's linear colours by its digest
+     */
+    public MaterialRow shadeOf(Surface changed, Function<String, LinearRgb> means) {
+        LinearRgb colour = new Shade(shade).of(MainColour.seen(changed, means));
+        return with(name, MainColour.with(toSurface(), colour, means));
+    }
+
     /** The same values, whatever the order in which JSON lists them. */
     public boolean isSame(@Nullable MaterialRow o) {
         return o != null
@@ -142,6 +198,8 @@ public record MaterialRow(
                 && code.equals(o.code)
                 && Objects.equals(kind, o.kind)
                 && Objects.equals(parent, o.parent)
+                && Objects.equals(colourOf, o.colourOf)
+                && Objects.equals(shade, o.shade)
                 && ownParameters().equals(o.ownParameters())
                 && known().equals(o.known())
                 && toSurface().equals(o.toSurface());

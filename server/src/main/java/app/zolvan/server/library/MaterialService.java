@@ -123,6 +123,8 @@ public class MaterialService {
                 MaterialRow.json(surface),
                 position,
                 from.facts(),
+                null,
+                null,
                 null);
     }
 
@@ -180,6 +182,8 @@ public class MaterialService {
                 MaterialRow.json(m.surface()),
                 position,
                 facts == null ? null : FactsWire.json(facts),
+                null,
+                null,
                 null);
     }
 }

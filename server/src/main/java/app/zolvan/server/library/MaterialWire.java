@@ -43,6 +43,8 @@ import org.jspecify.annotations.Nullable;
  * @param whole           all of it, to put back later
  * @param parent          the material that it is a variation of
  * @param own             of a variation, the parameters that are its own
+ * @param colourOf        the material whose colour this one's follows
+ * @param shade           which shade of it: −1 black, 0 the same, 1 white
  * @param gloss           in GU, by the simulated meter
  * @param age             0 … 1: how far it has aged as its kind does
  * @param glossParameter  the roughness that decides it
@@ -73,6 +75,8 @@ public record MaterialWire(
         Map<String, Object> whole,
         @Nullable UUID parent,
         List<String> own,
+        @Nullable UUID colourOf,
+        @Nullable Double shade,
         double gloss,
         double age,
         String ageWord,
@@ -173,6 +177,8 @@ public record MaterialWire(
                 MaterialJson.write(s),
                 m.parent(),
                 m.ownParameters().stream().map(Parameter::openPbrName).toList(),
+                m.colourOf(),
+                m.shade(),
                 gloss,
                 KindSheet.age(kind, s),
                 KindSheet.ageWord(kind, s),

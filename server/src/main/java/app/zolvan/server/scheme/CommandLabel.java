@@ -20,6 +20,7 @@ final class CommandLabel {
     private static String wish(String key) {
         return switch (key) {
             case "sub_kind" -> "Finish";
+            case "follow" -> "Followed colour";
             case "elsewhere" -> "Values from elsewhere";
             case "picture" -> "Picture";
             case "tone" -> "Picture’s colours";

@@ -86,7 +86,7 @@ public class LateFilesCommands {
                 filled.textures().values().forEach(t -> bring(projectId, found, t));
                 MaterialRow after = row.with(row.name(), filled);
                 looks.put(row.id(), new Change.OfMaterial(row.id(), row, after));
-                MaterialCommands.follow(after, all, looks);
+                MaterialCommands.follow(after, all, materials::meanOfPicture, looks);
             }
         }
     }

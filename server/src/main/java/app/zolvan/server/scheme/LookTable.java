@@ -27,6 +27,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -325,6 +326,16 @@ public final class LookTable {
         if (back || !front) {
             out.add(ofBack);
         }
+        return out;
+    }
+
+    /** The materials that a part shows, each once. */
+    Set<MaterialRow> shownBy(Scene.Part part) {
+        Set<MaterialRow> out = new LinkedHashSet<>();
+        IntStream.concat(Arrays.stream(fronts.get(part.index())), Arrays.stream(backs.get(part.index())))
+                .mapToObj(look -> looks.get(look).material())
+                .filter(Objects::nonNull)
+                .forEach(out::add);
         return out;
     }
 

@@ -6,6 +6,8 @@ import app.zolvan.core.adjust.Variation;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.assign.LookTrace.Aspect;
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Shade;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.material.MainColour;
@@ -27,12 +29,14 @@ import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -75,7 +79,9 @@ class MaterialCommands {
 
     /**
      * Changes values of what a region shows: for all parts that show the same material, or for some parts only, which then
-     * get a material of their own. Variations of the material follow.
+     * get a material of their own. Variations of the material follow, and colours that are shades of its own. {@code follow}
+     * among the values has its colour follow another's: {@code of} which, null for none, as which {@code shade}, without one
+     * as that which it comes nearest to.
      *
      * @param only parts; null for all
      * @param here whether other schemes keep what they show
@@ -94,7 +100,7 @@ class MaterialCommands {
         LookTable looks = schemes.looks(project);
         Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
-        Material changed = adjusted(projectId, shown, target, values).material();
+        Changed changed = adjusted(projectId, shown, target, values);
         if (here && only == null && isOwn(shown)) {
             return changeHere(account, project, shown, changed, CommandLabel.of(values));
         }
@@ -106,8 +112,7 @@ class MaterialCommands {
     }
 
     /** The scheme in view gets a material of its own wherever it has one that other schemes have, too. */
-    private ProjectState changeHere(
-            Account account, Project project, MaterialRow shown, Material changed, String what) {
+    private ProjectState changeHere(Account account, Project project, MaterialRow shown, Changed changed, String what) {
         SchemeEntries entries = schemes.entries(project.id(), schemes.current(project.id()));
         String name = shown.name() + " · " + entries.row().letter();
         MaterialRow copy = newRow(project, shown, changed, name);
@@ -150,7 +155,7 @@ class MaterialCommands {
             int part,
             int span,
             @Nullable List<Integer> only,
-            Material changed,
+            Changed changed,
             String what) {
         Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
@@ -159,7 +164,9 @@ class MaterialCommands {
             return commands.commit(account, project, what + " of " + shown.name(), edit(shown, changed));
         }
         Set<Integer> few = only == null ? Set.of() : wearing(looks, shown, only);
-        String name = own ? shown.name() + " · " + told(looks.scene(), few, target) : changed.name();
+        String name = own
+                ? shown.name() + " · " + told(looks.scene(), few, target)
+                : changed.material().name();
         MaterialRow copy = newRow(project, shown, changed, name);
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
@@ -199,17 +206,34 @@ class MaterialCommands {
                         ImageHeader.read(ByteBuffer.wrap(bytes)).orElseThrow().mediaType());
                 assets.addToProject(projectId, digest);
             });
-            Material changed = row.toMaterial().with(met.surface());
+            Changed changed = new Changed(row.toMaterial().with(met.surface()), "", null);
             return change(account, project, schemes.looks(project), part, span, only, changed, "Edges of the pictures");
         });
     }
 
-    private MaterialRow newRow(Project project, @Nullable MaterialRow from, Material changed, String name) {
+    private MaterialRow newRow(Project project, @Nullable MaterialRow from, Changed changed, String name) {
         int position = materials.ofProject(project.id()).size();
-        return from == null
-                ? MaterialService.own(project.id(), OWN, changed, position)
-                : MaterialService.copy(from, project.id(), name, changed.surface(), position)
-                        .with(changed);
+        Material m = changed.material();
+        if (from == null) {
+            return bound(MaterialService.own(project.id(), OWN, m, position), null, changed.followed());
+        }
+        MaterialRow copy = MaterialService.copy(from, project.id(), name, m.surface(), position);
+        return bound(copy.with(m), from, changed.followed());
+    }
+
+    /** A changed material follows the colour that was wished, or goes on following until its own colour is changed. */
+    private MaterialRow bound(MaterialRow after, @Nullable MaterialRow before, @Nullable Followed wished) {
+        if (wished != null) {
+            return after.colouredBy(wished.of(), wished.as());
+        }
+        if (before == null || before.colourOf() == null || !seen(before).equals(seen(after))) {
+            return after.colouredBy(null, null);
+        }
+        return after.colouredBy(before.colourOf(), new Shade(before.shade()));
+    }
+
+    private LinearRgb seen(MaterialRow m) {
+        return MainColour.seen(m.toSurface(), materials::meanOfPicture);
     }
 
     private static String told(Scene scene, Set<Integer> parts, Scene.Part target) {
@@ -239,45 +263,121 @@ class MaterialCommands {
         return looks.partsShowing(m.id()) <= wearing(looks, m, parts).size();
     }
 
-    /** The changes of a material and of all that are variations of it, near and far. */
-    private List<Change> edit(MaterialRow before, Material changed) {
-        MaterialRow after = before.with(changed);
+    /** The changes of a material and of all that follow it, near and far. */
+    private List<Change> edit(MaterialRow before, Changed changed) {
+        MaterialRow after = bound(before.with(changed.material()), before, changed.followed());
         MaterialRow parent = before.parent() == null ? null : materials.find(before.parent());
         if (parent != null) {
             after = after.variationOf(
                     parent.id(),
-                    Variation.owned(before.ownParameters(), parent.toSurface(), before.toSurface(), changed.surface()));
+                    Variation.owned(before.ownParameters(), parent.toSurface(), before.toSurface(), after.toSurface()));
         }
         Map<UUID, Change> changes = new LinkedHashMap<>();
         changes.put(before.id(), new Change.OfMaterial(before.id(), before, after));
-        follow(after, materials.ofProject(before.projectId()), changes);
+        follow(after, materials.ofProject(before.projectId()), materials::meanOfPicture, changes);
         return List.copyOf(changes.values());
     }
 
-    /** Adds what variations of a changed material change with it. */
-    static void follow(MaterialRow parent, List<MaterialRow> all, Map<UUID, Change> changes) {
+    /** Adds what variations of a changed material, and shades of its colour, change with it. */
+    static void follow(
+            MaterialRow changed, List<MaterialRow> all, Function<String, LinearRgb> means, Map<UUID, Change> changes) {
+        follow(changed, all, means, changes, Set.of(changed.id()));
+    }
+
+    /** @param way the materials that led here: redone changes may have two follow each other */
+    private static void follow(
+            MaterialRow changed,
+            List<MaterialRow> all,
+            Function<String, LinearRgb> means,
+            Map<UUID, Change> changes,
+            Set<UUID> way) {
         for (MaterialRow m : all) {
-            if (parent.id().equals(m.parent()) && !changes.containsKey(m.id())) {
-                MaterialRow after = m.following(parent.toSurface());
-                changes.put(m.id(), new Change.OfMaterial(m.id(), m, after));
-                follow(after, all, changes);
+            boolean varies = changed.id().equals(m.parent());
+            boolean isShade = changed.id().equals(m.colourOf());
+            if (way.contains(m.id()) || !(varies || isShade)) {
+                continue;
             }
+            MaterialRow now = changes.get(m.id()) instanceof Change.OfMaterial c ? c.after() : m;
+            MaterialRow after = varies ? now.following(changed.toSurface()) : now;
+            if (isShade) {
+                after = after.shadeOf(changed.toSurface(), means);
+            }
+            changes.put(m.id(), new Change.OfMaterial(m.id(), m, after));
+            Set<UUID> further = new HashSet<>(way);
+            further.add(m.id());
+            follow(after, all, means, changes, further);
         }
     }
 
-    private Adjustment adjusted(
-            UUID projectId, @Nullable MaterialRow shown, Scene.Part part, Map<String, Object> values) {
+    /**
+     * @param limit    why a wish was met in part only; empty where it was met
+     * @param followed null where nothing was wished of that
+     */
+    private record Changed(
+            Material material, String limit, @Nullable Followed followed) {}
+
+    /** Whose colour is followed, as which shade; nobody's where both are null. */
+    private record Followed(@Nullable UUID of, @Nullable Shade as) {}
+
+    private Changed adjusted(UUID projectId, @Nullable MaterialRow shown, Scene.Part part, Map<String, Object> values) {
         Material base = shown == null ? Look.NEUTRAL : shown.toMaterial();
         Map<String, Object> wishes = new LinkedHashMap<>(values);
+        Object follow = wishes.remove("follow");
         wishes.put("area", part.area());
         try {
             Adjustment a =
                     Adjustment.of(base, JsonValue.parse(json.writeValueAsBytes(wishes)), materials::meanOfPicture);
-            requireOwnImages(projectId, base.surface(), a.material().surface());
-            return a;
+            Material m = a.material();
+            requireOwnImages(projectId, base.surface(), m.surface());
+            if (follow == null) {
+                return new Changed(m, a.limit(), null);
+            }
+            return followed(projectId, shown, m, JsonValue.parse(json.writeValueAsBytes(follow)));
         } catch (ImportException e) {
             throw Problem.ofField("values", "A value is not of the kind its parameter takes.");
         }
+    }
+
+    private Changed followed(UUID projectId, @Nullable MaterialRow shown, Material m, JsonValue wish)
+            throws ImportException {
+        if (!wish.has("of")) {
+            return new Changed(m, "", new Followed(null, null));
+        }
+        MaterialRow main = requireLeader(projectId, shown, wish.get("of").text());
+        LinearRgb colour = seen(main);
+        Shade shade = wish.has("shade")
+                ? new Shade(Math.max(-1, Math.min(1, wish.get("shade").number())))
+                : Shade.nearest(colour, MainColour.seen(m.surface(), materials::meanOfPicture));
+        Surface s = MainColour.with(m.surface(), shade.of(colour), materials::meanOfPicture);
+        return new Changed(m.with(s), "", new Followed(main.id(), shade));
+    }
+
+    /** One of the project's materials whose colour another may follow. */
+    private MaterialRow requireLeader(UUID projectId, @Nullable MaterialRow follower, String id) {
+        List<MaterialRow> all = materials.ofProject(projectId);
+        MaterialRow main = all.stream()
+                .filter(m -> m.id().toString().equals(id))
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("material"));
+        if (follower != null && leads(follower, main, all, new HashSet<>())) {
+            throw Problem.ofField(
+                    "follow",
+                    main.id().equals(follower.id())
+                            ? "A colour can’t follow itself."
+                            : "The colour of " + main.name() + " follows " + follower.name() + " already.");
+        }
+        return main;
+    }
+
+    /** Whether what one material looks like decides about another, near or far. */
+    private static boolean leads(MaterialRow one, MaterialRow other, List<MaterialRow> all, Set<UUID> seen) {
+        if (one.id().equals(other.id())) {
+            return true;
+        }
+        return seen.add(other.id())
+                && all.stream()
+                        .filter(m -> m.id().equals(other.parent()) || m.id().equals(other.colourOf()))
+                        .anyMatch(m -> leads(one, m, all, seen));
     }
 
     private void requireOwnImages(UUID projectId, Surface before, Surface after) {
@@ -295,7 +395,7 @@ class MaterialCommands {
         LookTable looks = schemes.looks(project);
         Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
-        Adjustment a = adjusted(projectId, shown, target, values);
+        Changed a = adjusted(projectId, shown, target, values);
         MaterialRow row =
                 shown != null ? shown.with(a.material()) : MaterialService.own(projectId, OWN, a.material(), 0);
         Look changed = Look.of(a.material(), null, target.ownThickness(), null);

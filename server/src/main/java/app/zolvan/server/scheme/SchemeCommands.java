@@ -10,6 +10,7 @@ import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.measure.MaterialMeasure;
+import app.zolvan.core.measure.NearTwins;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.prepare.Coverage;
 import app.zolvan.core.prepare.PlainColours;
@@ -26,6 +27,7 @@ import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -230,6 +232,37 @@ public class SchemeCommands {
                     .forEach(d -> all.add(wire(d, a, b, partOf, side)));
         }
         return all;
+    }
+
+    /**
+     * Two materials that nearly match.
+     *
+     * @param parts      that show the one
+     * @param otherParts that show the other
+     * @param difference CIEDE2000 of their mean colours
+     * @param gloss      how many GU more the other has
+     */
+    record TwinsWire(
+            UUID one, UUID other, List<Integer> parts, List<Integer> otherParts, double difference, double gloss) {}
+
+    List<TwinsWire> nearTwins(Account account, UUID projectId) {
+        LookTable looks = schemes.looks(projects.require(account, projectId));
+        Map<UUID, List<Integer>> partsOf = new LinkedHashMap<>();
+        Map<UUID, MaterialRow> rows = new HashMap<>();
+        for (Scene.Part p : looks.scene().parts()) {
+            for (MaterialRow m : looks.shownBy(p)) {
+                rows.put(m.id(), m);
+                partsOf.computeIfAbsent(m.id(), id -> new ArrayList<>()).add(p.index());
+            }
+        }
+        List<NearTwins.Finish<UUID>> finishes = partsOf.keySet().stream()
+                .map(rows::get)
+                .map(m -> new NearTwins.Finish<>(m.id(), m.toMaterial().kind(), finding.measure(m)))
+                .toList();
+        return NearTwins.among(finishes).stream()
+                .map(p -> new TwinsWire(
+                        p.one(), p.other(), partsOf.get(p.one()), partsOf.get(p.other()), p.difference(), p.gloss()))
+                .toList();
     }
 
     /** A mark for what each region shows, by part and span. */

@@ -102,7 +102,6 @@ class SchemeController {
         return CommandController.tagged(commands.delete(account, id, ProjectService.version(seen), scheme));
     }
 
-    /** What looks different in another scheme, most of it first. */
     /**
      * A colour and a hatch for each material, in the scheme in view.
      *
@@ -117,6 +116,13 @@ class SchemeController {
         return commands.marks(account, id);
     }
 
+    /** Materials that nearly match in the scheme in view, those that come nearest first. */
+    @GetMapping("/near-twins")
+    List<SchemeCommands.TwinsWire> nearTwins(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
+        return commands.nearTwins(account, id);
+    }
+
+    /** What looks different in another scheme, most of it first. */
     @GetMapping("/{scheme}/differences")
     List<SchemeCommands.DifferenceWire> differences(
             @AuthenticationPrincipal Account account,
