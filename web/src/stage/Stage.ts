@@ -128,7 +128,8 @@ const SLOW = 120 // ms that a frame takes to be finished
 const IDLE = 250 // ms without movement after which the picture is drawn in full
 
 /**
- * The 3D view. Fed with plain data, it draws only when something has changed and says so by counting up `data-drawn` on
+ * The 3D view. Fed with plain data, it draws only when something has changed and says so by counting up `data-submitted`
+ * when a frame is with the graphics card, and `data-drawn` when that has finished it, on
  * its element; `data-busy` stands there while geometry or textures are still on their way.
  */
 export class Stage {
@@ -554,13 +555,14 @@ export class Stage {
       const trial = this.trials.get(`${r.part}/${r.span}`)
       const front = trial?.front ?? own
       const back = trial?.back ?? ownBack
+      const [triesFront, triesBack] = [front !== own, back !== ownBack]
       const isTwo = front !== back || this.sided.isLookedInto(mesh)
       for (const kept of trial ? [own, ownBack] : [])
         if (kept) used.add(this.surfaceOf(mesh, kept, DoubleSide))
       const worn = (mesh.userData['worn'] ??= []) as MeshPhysicalMaterial[]
       const behind = (mesh.userData['behind'] ??= []) as (MeshPhysicalMaterial | undefined)[]
-      this.wear(worn, r.span, this.surfaceOf(mesh, front, isTwo ? FrontSide : DoubleSide), used)
-      if (isTwo && back) this.wear(behind, r.span, this.surfaceOf(mesh, back, BackSide), used)
+      this.wear(worn, r.span, this.surfaceOf(mesh, front, isTwo ? FrontSide : DoubleSide, triesFront), used)
+      if (isTwo && back) this.wear(behind, r.span, this.surfaceOf(mesh, back, BackSide, triesBack), used)
       else behind[r.span] = undefined
     }
     this.surfaces.keepOnly(used)
@@ -575,8 +577,13 @@ export class Stage {
     return { physical: look.physical, mapping: look.mapping, painted }
   }
 
-  private surfaceOf(mesh: PartMesh, { physical, mapping, painted }: Shown, side: Side): MeshPhysicalMaterial {
-    return this.surfaces.get(physical, mapping, painted, this.fieldsOf(mesh, physical), side)
+  private surfaceOf(
+    mesh: PartMesh,
+    { physical, mapping, painted }: Shown,
+    side: Side,
+    tried = false,
+  ): MeshPhysicalMaterial {
+    return this.surfaces.get(physical, mapping, painted, this.fieldsOf(mesh, physical), side, tried)
   }
 
   /** A span wears what is wanted once its pictures are there, and what it wore until then. */
@@ -1054,7 +1061,8 @@ export class Stage {
         this.selectedSpans.get(mesh.userData['part'] as number),
       )
     }
-    this.announce(++this.revision, start, draft)
+    this.element.dataset['submitted'] = String(++this.revision)
+    this.announce(this.revision, start, draft)
   }
 
   private drawSides(): void {
@@ -1197,7 +1205,7 @@ export class Stage {
     cancelAnimationFrame(this.applying)
     this.observer.disconnect()
     this.controls.dispose()
-    this.surfaces.keepOnly(new Set())
+    this.surfaces.dispose()
     new Set(this.parts.map((m) => m?.geometry)).forEach((g) => g?.dispose())
     this.handles.dispose()
     this.batches.dispose()

@@ -19,6 +19,9 @@ import type { Physical, Texture as TextureUse } from '../api/client'
 
 const FAR = 1e9
 const WRAPS = { repeat: RepeatWrapping, mirror: MirroredRepeatWrapping, once: ClampToEdgeWrapping }
+/** How many materials are kept that nothing wears, and how much of the graphics card’s memory they may hold. */
+const MOST_RESTING = 64
+const MOST_RESTING_BYTES = 192e6
 const SMOOTHEST = 0.012 // below this, point highlights vanish between pixels
 
 /** Gives an image by its SHA-256. */
@@ -36,6 +39,11 @@ export function loadImage(address: string): Promise<ImageBitmap> {
  */
 export class Surfaces {
   private readonly materials = new Map<string, MeshPhysicalMaterial>()
+  private readonly words = new WeakMap<Physical, string>()
+  /** Materials that no look uses now, and may again soon: those of another scheme; longest unused first. */
+  private readonly resting = new Set<string>()
+  /** Materials of looks that were only tried. */
+  private readonly tried = new Set<string>()
   /** Pictures by their digests: those that are there, and those that are on their way. */
   private readonly sources = new Map<
     string,
@@ -66,6 +74,7 @@ export class Surfaces {
    *
    * @param fields how readily the part that it is for ages; null to look new
    * @param side   which side of a surface it is for
+   * @param tried  whether it is only tried, and let go of as soon as it is not
    */
   get(
     physical: Physical,
@@ -73,8 +82,10 @@ export class Surfaces {
     painted = false,
     fields: Texture | null = null,
     side: Side = DoubleSide,
+    tried = false,
   ): MeshPhysicalMaterial {
-    const key = mapping + String(painted) + String(side) + (fields?.uuid ?? '') + JSON.stringify(physical)
+    const key = mapping + String(painted) + String(side) + (fields?.uuid ?? '') + this.inWords(physical)
+    if (!tried) this.tried.delete(key)
     let material = this.materials.get(key)
     if (!material) {
       material = new MeshPhysicalMaterial()
@@ -83,19 +94,49 @@ export class Surfaces {
       material.vertexColors = painted
       setAge(material, physical, fields)
       this.materials.set(key, material)
+      if (tried) this.tried.add(key)
     }
     return material
   }
 
-  /** Lets go of the materials that no look uses any more. */
+  private inWords(physical: Physical): string {
+    let words = this.words.get(physical)
+    if (words === undefined) {
+      words = JSON.stringify(physical)
+      this.words.set(physical, words)
+    }
+    return words
+  }
+
+  /** Lets go of materials that no look uses any more, but for some that may be wanted again: that saves their making. */
   keepOnly(used: Set<MeshPhysicalMaterial>): void {
     for (const [key, material] of this.materials) {
-      if (used.has(material)) continue
-      for (const slot of TEXTURE_SLOTS) material[slot]?.dispose()
-      this.reflections?.dispose(material)
-      material.dispose()
-      this.materials.delete(key)
+      if (used.has(material)) this.resting.delete(key)
+      else if (this.tried.has(key)) this.forget(key, material)
+      else this.resting.add(key)
     }
+    let count = 0
+    let bytes = 0
+    for (const key of [...this.resting].reverse()) {
+      const material = this.materials.get(key)
+      if (!material) continue
+      bytes += bytesOf(material)
+      if (++count > MOST_RESTING || bytes > MOST_RESTING_BYTES) this.forget(key, material)
+    }
+  }
+
+  /** Lets go of everything. */
+  dispose(): void {
+    for (const [key, material] of this.materials) this.forget(key, material)
+  }
+
+  private forget(key: string, material: MeshPhysicalMaterial): void {
+    for (const slot of TEXTURE_SLOTS) material[slot]?.dispose()
+    this.reflections?.dispose(material)
+    material.dispose()
+    this.materials.delete(key)
+    this.resting.delete(key)
+    this.tried.delete(key)
   }
 
   write(m: MeshPhysicalMaterial, p: Physical, mapping: string): void {
@@ -194,6 +235,16 @@ export class Surfaces {
     this.sources.set(sha256, coming)
     return coming
   }
+}
+
+/** About what its pictures take on the graphics card, with their smaller copies. */
+function bytesOf(material: MeshPhysicalMaterial): number {
+  const sources = new Set(
+    TEXTURE_SLOTS.flatMap((slot) => material[slot]?.source.data as ImageBitmap | undefined),
+  )
+  let bytes = 0
+  for (const image of sources) if (image) bytes += (image.width * image.height * 4 * 4) / 3
+  return bytes
 }
 
 const TEXTURE_SLOTS = ['map', 'roughnessMap', 'metalnessMap', 'normalMap', 'emissiveMap'] as const

@@ -2,8 +2,8 @@
 import { mdiArrowCollapseUp, mdiClose, mdiSourceBranchRemove } from '@mdi/js'
 import { computed } from 'vue'
 import type { Level, Stratum, Why } from '../../api/client'
-import { useFinding } from '../../stores/finding'
 import { counted, useWorkspace } from '../../stores/workspace'
+import SmallChip from '../shared/SmallChip.vue'
 
 /** The levels that hold the selection, from broad to narrow, what each has, and which wins. */
 const props = defineProps<{ why: Why | null; arrived: boolean }>()
@@ -16,7 +16,6 @@ const emit = defineEmits<{
 }>()
 
 const workspace = useWorkspace()
-const finding = useFinding()
 
 /** Groups that hold nothing by themselves are one bar, that of the innermost. */
 const strata = computed(() => {
@@ -33,10 +32,6 @@ const baseLetter = computed(
 
 function material(s: Stratum) {
   return s.material ? workspace.materials.get(s.material) : undefined
-}
-function swatch(s: Stratum): string | undefined {
-  const m = material(s)
-  return m && finding.seen(m).hex
 }
 function label(s: Stratum): string {
   return s.level === 'set' || s.level === 'group' ? `${s.level} ×${s.parts}` : s.level
@@ -69,7 +64,7 @@ function explain(s: Stratum): string {
       <em :title="s.name">{{ label(s) }}</em>
       <button class="bar" :title="explain(s)" @click="emit('give', s)">
         <template v-if="material(s)">
-          <i :style="{ background: swatch(s) }" />
+          <SmallChip class="chip" :material="material(s) ?? null" />
           <span>{{ material(s)?.code }} {{ material(s)?.name }}</span>
           <small v-if="s.onTop">on top</small>
           <small v-else-if="s.inherited">from {{ s.inherited }}</small>
@@ -191,12 +186,8 @@ button.bar {
   font-weight: 400;
   color: var(--accent);
 }
-.bar i {
-  width: 22px;
-  height: 12px;
+.chip {
   flex: none;
-  border: 1px solid #0003;
-  border-radius: 1px;
 }
 .none .bar {
   border-style: dashed;
