@@ -192,6 +192,7 @@ export const useFinding = defineStore('finding', () => {
       comparing.value = false
       desk.value = null
       if (!HERE.includes(drawer.value)) drawer.value = 'palette'
+      if (workspace.id && drawer.value === 'palette' && !workspace.state?.palette.length) drawer.value = 'all'
     },
   )
   function compare(id: string) {

@@ -32,7 +32,7 @@ function choose(event: Event) {
 
 <template>
   <div class="followed">
-    <label class="row">
+    <label class="whose">
       <span>Follows</span>
       <SmallChip v-if="main" :material="main" />
       <select class="field" aria-label="Whose colour it follows" :value="main?.id ?? ''" @change="choose">
@@ -59,17 +59,17 @@ function choose(event: Event) {
 </template>
 
 <style scoped>
-.row {
+.whose {
   display: flex;
   align-items: center;
   gap: 8px;
   height: 30px;
 }
-.row > span {
+.whose > span {
   flex: none;
   width: 86px;
 }
-.row select {
+.whose select {
   flex: 1;
   min-width: 0;
 }

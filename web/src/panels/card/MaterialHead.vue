@@ -153,7 +153,7 @@ async function copy() {
         :value="material.subKind ?? ''"
         @change="of.commit({ sub_kind: ($event.target as HTMLSelectElement).value })"
       >
-        <option value="" disabled>as adjusted</option>
+        <option value="" disabled>its own values</option>
         <option v-for="s in sheet.subKinds" :key="s.name" :value="s.name" :title="s.says">
           {{ s.name }}
         </option>
