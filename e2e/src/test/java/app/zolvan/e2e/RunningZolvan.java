@@ -45,7 +45,6 @@ final class RunningZolvan {
         ProcessBuilder builder = new ProcessBuilder(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-Xmx2g",
-                "--add-modules=jdk.incubator.vector",
                 "-jar",
                 jar().toString(),
                 "--server.port=" + port,
