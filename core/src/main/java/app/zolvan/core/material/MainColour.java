@@ -34,15 +34,23 @@ public final class MainColour {
                 .clamped();
     }
 
-    /** The surface with another colour; a picture becomes shades of it, whatever was done to its colours before. */
+    /** The surface with another colour; a picture becomes shades of it, with the contrast that it had. */
     public static Surface with(Surface s, LinearRgb colour, Function<String, LinearRgb> means) {
         Parameter main = of(s);
         TextureUse picture = s.textures().get(main);
         if (picture == null) {
             return s.with(main, colour.toArray());
         }
-        LinearRgb mean = means.apply(picture.image());
-        Tone tone = new Tone(mean, 1, 1, 1, colour, 1, LinearRgb.WHITE, 0);
+        Tone before = picture.tone() == null ? Tone.plain(means.apply(picture.image())) : picture.tone();
+        Tone tone = new Tone(
+                before.mean(),
+                before.saturation(),
+                before.contrast(),
+                before.brightness(),
+                colour,
+                1,
+                before.fade(),
+                0);
         return s.with(main, LinearRgb.WHITE.toArray()).withTexture(main, picture.toned(tone));
     }
 }

@@ -60,6 +60,13 @@ class ShadeTest {
                 TextureUse.repeating("grain", TextureUse.Channel.RGB, new TextureUse.RealSize(1, 1)));
         assertNear(MainColour.seen(wood.with(Parameter.BASE_COLOR, 0.5, 0.5, 0.5), d -> mean), mean.times(0.5), 1e-12);
         assertNear(MainColour.seen(MainColour.with(wood, TEAL, d -> mean), d -> mean), TEAL, 1e-12);
+        Tone strong = new Tone(mean, 1, 1.6, 1, mean, 0, mean, 0);
+        Surface contrasty = wood.withTexture(
+                Parameter.BASE_COLOR, wood.textures().get(Parameter.BASE_COLOR).toned(strong));
+        Surface stained = MainColour.with(contrasty, TEAL, d -> mean);
+        assertNear(MainColour.seen(stained, d -> mean), TEAL, 1e-12);
+        assertThat(stained.textures().get(Parameter.BASE_COLOR).tone().contrast())
+                .isEqualTo(1.6);
         assertThat(MainColour.with(Surface.STANDARD, TEAL, d -> mean).colour(Parameter.BASE_COLOR))
                 .isEqualTo(TEAL);
     }

@@ -6,6 +6,7 @@ import app.zolvan.core.adjust.Variation;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.assign.LookTrace.Aspect;
+import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.colour.Shade;
 import app.zolvan.core.exchange.ImportException;
@@ -48,6 +49,8 @@ import tools.jackson.databind.json.JsonMapper;
 class MaterialCommands {
     /** What a look is called that was begun from nothing. */
     private static final String OWN = "Own colour";
+    /** CIEDE2000 up to which a colour has not been changed: less than anybody sees. */
+    private static final double SAME_COLOUR = 0.05;
 
     private final CommandService commands;
     private final SchemeService schemes;
@@ -226,7 +229,9 @@ class MaterialCommands {
         if (wished != null) {
             return after.colouredBy(wished.of(), wished.as());
         }
-        if (before == null || before.colourOf() == null || !seen(before).equals(seen(after))) {
+        if (before == null
+                || before.colourOf() == null
+                || CieLab.of(seen(before)).difference(CieLab.of(seen(after))) > SAME_COLOUR) {
             return after.colouredBy(null, null);
         }
         return after.colouredBy(before.colourOf(), new Shade(before.shade()));
@@ -340,6 +345,9 @@ class MaterialCommands {
 
     private Changed followed(UUID projectId, @Nullable MaterialRow shown, Material m, JsonValue wish)
             throws ImportException {
+        if (!wish.isObject()) {
+            throw Problem.ofField("follow", "Say which material’s colour it follows, or none.");
+        }
         if (!wish.has("of")) {
             return new Changed(m, "", new Followed(null, null));
         }
