@@ -42,13 +42,16 @@ class FiguresIT {
         d.page.close();
     }
 
-    /** Goes to and fro between two schemes of the largest demo model. */
+    /** Goes to and fro between two schemes of each demo model. */
     @Test
     void schemes() {
         Designer d = new Designer().signIn();
-        d.page.click("text=Lomma floating sauna");
-        d.waitUntilDrawn();
-        print("another scheme on the sauna, " + FROM_CLICK, toAndFro(d));
+        for (String project : List.of("Pilot storm lantern", "Lomma floating sauna")) {
+            d.page.navigate(RunningZolvan.get().address + "/projects");
+            d.page.click("text=" + project);
+            d.waitUntilDrawn();
+            print("another scheme of " + project + ", " + FROM_CLICK, toAndFro(d));
+        }
         d.page.close();
     }
 
