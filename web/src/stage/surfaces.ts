@@ -239,9 +239,7 @@ export class Surfaces {
 
 /** About what its pictures take on the graphics card, with their smaller copies. */
 function bytesOf(material: MeshPhysicalMaterial): number {
-  const sources = new Set(
-    TEXTURE_SLOTS.flatMap((slot) => material[slot]?.source.data as ImageBitmap | undefined),
-  )
+  const sources = new Set(TEXTURE_SLOTS.map((slot) => material[slot]?.source.data as ImageBitmap | undefined))
   let bytes = 0
   for (const image of sources) if (image) bytes += (image.width * image.height * 4 * 4) / 3
   return bytes

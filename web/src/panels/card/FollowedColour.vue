@@ -19,7 +19,7 @@ const others = computed(() =>
 )
 const shade = computed(() => Math.round(100 * (props.of.material.shade ?? 0)))
 const track = computed(() =>
-  main.value ? `linear-gradient(90deg, #000, ${finding.seen(main.value).hex}, #fff)` : '',
+  main.value ? `linear-gradient(90deg in lab, #000, ${finding.seen(main.value).hex}, #fff)` : '',
 )
 const wish = (percent: number) => ({
   follow: { of: props.of.material.colourOf, shade: percent / 100 },

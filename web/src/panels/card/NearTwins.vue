@@ -36,10 +36,10 @@ function light(pair: Twins | null) {
     }),
   )
 }
-function numbers({ difference, gloss }: Twins): string {
-  const apart = Math.abs(Math.round(gloss))
-  if (difference < 0.05 && apart === 0) return 'match, but change apart'
-  return `ΔE ${difference.toFixed(1)} · ${apart} GU apart`
+function numbers({ difference, gloss, match }: Twins): string {
+  return match
+    ? 'match, but change apart'
+    : `ΔE ${difference.toFixed(1)} · ${Math.abs(Math.round(gloss))} GU apart`
 }
 /** What has the one material has the other instead, in this scheme. */
 async function unite(from: string, to: string) {

@@ -41,6 +41,7 @@ class AccessTest extends ServerTest {
                 "/why?part=0&span=0",
                 "/trial?level=part&target=0&part=0&span=0&material=" + UUID.randomUUID(),
                 "/history",
+                "/schemes/near-twins",
                 "/thumbnail",
                 "/views/" + UUID.randomUUID() + "/picture",
                 "/parts/0/outer",

@@ -380,6 +380,8 @@ class CommandsTest extends ProjectTest {
         Browser.Answer round = tried("/adjustments", following(SEAT, OTHER_LEG, 0));
         assertThat(round.status()).isEqualTo(422);
         assertThat(round.sentence()).contains("follows").contains("already");
+        Map<String, Object> word = Map.of("part", SEAT, "span", 0, "values", Map.of("follow", "red"));
+        assertThat(tried("/adjustments", word).status()).isEqualTo(422);
 
         adjust(LEG, false, "base_color", List.of(0.3, 0.3, 0.3));
         assertThat(palette(LEG).get("colourOf").isNull()).as("its own colour").isTrue();

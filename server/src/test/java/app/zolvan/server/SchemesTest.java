@@ -379,6 +379,50 @@ class SchemesTest extends ProjectTest {
         assertThat(get("/schemes/marks").get(FAR_LEG).get(0)).isNotEqualTo(leg);
     }
 
+    /** needs.md O28: what was meant to match and does not quite is found, and made to by a replacement. */
+    @Test
+    void whatNearlyMatchesIsFoundAndMadeToMatch() {
+        assign("part", LEG, "PT-014");
+        String red = lookOf(state, LEG).get("material").asString();
+        List<Double> other = lookOf(state, LEG)
+                .get("physical")
+                .get("baseColor")
+                .valueStream()
+                .map(c -> c.asDouble() * 1.06)
+                .toList();
+        post("/materials/" + red + "/copies", copy("Nearly", List.of(), null));
+        assertThat(twinsOf(red)).as("nothing wears it").isEmpty();
+        post("/undo", Map.of());
+        assign("part", FAR_LEG, "PT-014");
+        post("/materials/" + red + "/copies", copy("Nearly", List.of(FAR_LEG), other));
+
+        JsonNode pair = twinsOf(red).get(0);
+        String nearly = lookOf(state, FAR_LEG).get("material").asString();
+        assertThat(pair.get("one").asString()).isEqualTo(red);
+        assertThat(pair.get("other").asString()).isEqualTo(nearly);
+        assertThat(pair.get("otherParts")).hasSize(1);
+        assertThat(pair.get("difference").asDouble()).isBetween(0.2, 4.0);
+        assertThat(pair.get("match").asBoolean()).isFalse();
+
+        post("/materials/" + nearly + "/replacement", Map.of("by", red, "schemes", List.of(state.get("scheme"))));
+        assertThat(twinsOf(red)).isEmpty();
+        assertThat(lookOf(state, FAR_LEG).get("material").asString()).isEqualTo(red);
+    }
+
+    private static Map<String, Object> copy(String name, List<Integer> parts, List<Double> colour) {
+        Map<String, Object> body = new HashMap<>(Map.of("name", name, "variation", false, "parts", parts));
+        body.put("colour", colour);
+        return body;
+    }
+
+    private List<JsonNode> twinsOf(String material) {
+        return get("/schemes/near-twins")
+                .valueStream()
+                .filter(t -> t.get("one").asString().equals(material)
+                        || t.get("other").asString().equals(material))
+                .toList();
+    }
+
     private int groupCalled(String name) {
         return scene().get("groups")
                 .valueStream()

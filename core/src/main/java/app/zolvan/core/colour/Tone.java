@@ -33,6 +33,11 @@ public record Tone(
         return new Tone(mean, 1, 1, 1, mean, 0, LinearRgb.WHITE, 0);
     }
 
+    /** Makes it shades of one colour, and does not fade it; all else stays. */
+    public Tone stained(LinearRgb colour) {
+        return new Tone(mean, saturation, contrast, brightness, colour, 1, fade, 0);
+    }
+
     public boolean isPlain() {
         return saturation == 1 && contrast == 1 && brightness == 1 && tinted == 0 && faded == 0;
     }

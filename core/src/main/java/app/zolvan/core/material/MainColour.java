@@ -28,10 +28,13 @@ public final class MainColour {
         if (picture == null) {
             return s.colour(main);
         }
-        LinearRgb mean = means.apply(picture.image());
-        return s.colour(main)
-                .times(picture.tone() == null ? mean : picture.tone().of(mean))
-                .clamped();
+        return under(picture, s.colour(main), means.apply(picture.image()));
+    }
+
+    /** The mean of a colour times a picture, whose own mean is given. */
+    public static LinearRgb under(TextureUse picture, LinearRgb colour, LinearRgb mean) {
+        Tone tone = picture.tone();
+        return colour.times(tone == null ? mean : tone.of(mean).clamped());
     }
 
     /** The surface with another colour; a picture becomes shades of it, with the contrast that it had. */
@@ -42,15 +45,6 @@ public final class MainColour {
             return s.with(main, colour.toArray());
         }
         Tone before = picture.tone() == null ? Tone.plain(means.apply(picture.image())) : picture.tone();
-        Tone tone = new Tone(
-                before.mean(),
-                before.saturation(),
-                before.contrast(),
-                before.brightness(),
-                colour,
-                1,
-                before.fade(),
-                0);
-        return s.with(main, LinearRgb.WHITE.toArray()).withTexture(main, picture.toned(tone));
+        return s.with(main, LinearRgb.WHITE.toArray()).withTexture(main, picture.toned(before.stained(colour)));
     }
 }

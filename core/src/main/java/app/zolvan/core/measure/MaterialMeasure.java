@@ -47,8 +47,7 @@ public record MaterialMeasure(LinearRgb mean, double gloss, Clarity clarity, Pat
             }
             PictureMeasure m = PictureMeasure.of(p, use, image);
             if (p == main) {
-                LinearRgb c = m.mean();
-                mean = mean.times(use.tone() == null ? c : use.tone().of(c).clamped());
+                mean = MainColour.under(use, mean, m.mean());
             } else if (p == Parameter.SPECULAR_ROUGHNESS) {
                 roughness = shares(image, use.channel());
             }

@@ -18,6 +18,10 @@ public final class NearTwins {
     public static final double GLOSS = 10;
 
     private static final int MOST = 50;
+    /** Below what the numbers of both are shown with. */
+    private static final double SAME = 0.05;
+
+    private static final double SAME_GLOSS = 0.5;
 
     private NearTwins() {}
 
@@ -28,7 +32,12 @@ public final class NearTwins {
      * @param difference CIEDE2000 between the mean colours
      * @param gloss      of the other less that of the one, in GU
      */
-    public record Pair<K>(K one, K other, double difference, double gloss) {}
+    public record Pair<K>(K one, K other, double difference, double gloss) {
+        /** Whether nobody could tell them apart by colour and gloss: they match, but change apart. */
+        public boolean matches() {
+            return difference < SAME && Math.abs(gloss) < SAME_GLOSS;
+        }
+    }
 
     /** At most fifty pairs, those that come nearest first. */
     public static <K> List<Pair<K>> among(List<Finish<K>> all) {

@@ -1,14 +1,12 @@
 package app.zolvan.server.library;
 
-import app.zolvan.core.adjust.Variation;
-import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.adjust.Following;
 import app.zolvan.core.colour.Shade;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonText;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.material.Facts;
-import app.zolvan.core.material.MainColour;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Parameter;
@@ -19,7 +17,6 @@ import java.util.EnumSet;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -71,31 +68,18 @@ public record MaterialRow(
     }
 
     public MaterialRow with(String newName, Surface newSurface) {
-        return new MaterialRow(
-                id,
-                projectId,
-                origin,
-                parent,
-                own,
-                arrived,
-                code,
-                newName,
-                kind,
-                json(newSurface),
-                position,
-                facts,
-                libraryId,
-                colourOf,
-                shade);
+        return with(newName, kind, newSurface);
     }
 
     /** The same material with another look, and perhaps of another kind. */
     public MaterialRow with(Material m) {
-        String word = m.kind() == null ? null : m.kind().word();
+        return with(name, m.kind() == null ? null : m.kind().word(), m.surface());
+    }
+
+    private MaterialRow with(String newName, @Nullable String newKind, Surface s) {
         return new MaterialRow(
-                        id, projectId, origin, parent, own, arrived, code, name, word, surface, position, facts,
-                        libraryId, colourOf, shade)
-                .with(name, m.surface());
+                id, projectId, origin, parent, own, arrived, code, newName, newKind, json(s), position, facts,
+                libraryId, colourOf, shade);
     }
 
     /** A variation of another of the project's materials, or none where that is null. */
@@ -175,19 +159,10 @@ public record MaterialRow(
         return all;
     }
 
-    /** What this variation becomes when its parent changes. */
-    public MaterialRow following(Surface changedParent) {
-        return with(name, Variation.of(changedParent, toSurface(), ownParameters()));
-    }
-
-    /**
-     * What one whose colour follows becomes when that one changes.
-     *
-     * @param means gives the mean of a picture's linear colours by its digest
-     */
-    public MaterialRow shadeOf(Surface changed, Function<String, LinearRgb> means) {
-        LinearRgb colour = new Shade(shade).of(MainColour.seen(changed, means));
-        return with(name, MainColour.with(toSurface(), colour, means));
+    /** Whom it follows, and in what. */
+    public Following.Member<UUID> following() {
+        Shade as = colourOf == null ? null : new Shade(shade);
+        return new Following.Member<>(id, toSurface(), parent, ownParameters(), colourOf, as);
     }
 
     /** The same values, whatever the order in which JSON lists them. */

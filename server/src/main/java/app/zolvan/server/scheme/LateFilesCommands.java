@@ -52,15 +52,23 @@ public class LateFilesCommands {
         }
         List<MaterialRow> all = materials.ofProject(projectId);
         Set<UUID> added = models.addedSources(projectId);
-        Map<UUID, Change> looks = new LinkedHashMap<>();
+        Map<UUID, Surface> filled = new LinkedHashMap<>();
         found.forEach((model, files) -> {
             List<MaterialRow> arrived = new ArrayList<>(all.stream()
                     .filter(m -> model.model() == 0
                             ? m.arrived() && !added.contains(m.id())
                             : model.sources().contains(m.id()))
                     .toList());
-            fill(projectId, files, all, arrived, looks);
+            fill(projectId, files, arrived, filled);
         });
+        Map<UUID, Change> looks = new LinkedHashMap<>();
+        for (MaterialRow row : all) {
+            if (filled.containsKey(row.id())) {
+                MaterialRow after = row.with(row.name(), filled.get(row.id()));
+                looks.put(row.id(), new Change.OfMaterial(row.id(), row, after));
+            }
+        }
+        MaterialCommands.follow(filled, all, materials::meanOfPicture, looks);
         List<Change> changes = new ArrayList<>(looks.values());
         changes.add(new Change.OfModel(models.keep(projectId), models.keepLacking(projectId, still)));
         commands.commit(
@@ -68,12 +76,7 @@ public class LateFilesCommands {
     }
 
     /** @param arrived what came with the model, in the order of its source materials; emptied */
-    private void fill(
-            UUID projectId,
-            LateFiles found,
-            List<MaterialRow> all,
-            List<MaterialRow> arrived,
-            Map<UUID, Change> looks) {
+    private void fill(UUID projectId, LateFiles found, List<MaterialRow> arrived, Map<UUID, Surface> surfaces) {
         int first = arrived.stream().mapToInt(MaterialRow::position).min().orElse(0);
         for (int s = 0; s < found.without().size(); s++) {
             MaterialRow row = rowOf(arrived, found.without().get(s).material().name(), first + s);
@@ -84,9 +87,7 @@ public class LateFilesCommands {
             Surface filled = found.filled(s, row.toSurface());
             if (!filled.equals(row.toSurface())) {
                 filled.textures().values().forEach(t -> bring(projectId, found, t));
-                MaterialRow after = row.with(row.name(), filled);
-                looks.put(row.id(), new Change.OfMaterial(row.id(), row, after));
-                MaterialCommands.follow(after, all, materials::meanOfPicture, looks);
+                surfaces.put(row.id(), filled);
             }
         }
     }

@@ -2,11 +2,11 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.core.adjust.Adjustment;
 import app.zolvan.core.adjust.EdgesMet;
+import app.zolvan.core.adjust.Following;
 import app.zolvan.core.adjust.Variation;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.assign.LookTrace.Aspect;
-import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.colour.Shade;
 import app.zolvan.core.exchange.ImportException;
@@ -30,7 +30,6 @@ import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -49,8 +48,6 @@ import tools.jackson.databind.json.JsonMapper;
 class MaterialCommands {
     /** What a look is called that was begun from nothing. */
     private static final String OWN = "Own colour";
-    /** CIEDE2000 up to which a colour has not been changed: less than anybody sees. */
-    private static final double SAME_COLOUR = 0.05;
 
     private final CommandService commands;
     private final SchemeService schemes;
@@ -229,16 +226,10 @@ class MaterialCommands {
         if (wished != null) {
             return after.colouredBy(wished.of(), wished.as());
         }
-        if (before == null
-                || before.colourOf() == null
-                || CieLab.of(seen(before)).difference(CieLab.of(seen(after))) > SAME_COLOUR) {
-            return after.colouredBy(null, null);
-        }
-        return after.colouredBy(before.colourOf(), new Shade(before.shade()));
-    }
-
-    private LinearRgb seen(MaterialRow m) {
-        return MainColour.seen(m.toSurface(), materials::meanOfPicture);
+        boolean goesOn = before != null
+                && before.colourOf() != null
+                && Following.keepsColour(before.toSurface(), after.toSurface(), materials::meanOfPicture);
+        return goesOn ? after.colouredBy(before.colourOf(), new Shade(before.shade())) : after.colouredBy(null, null);
     }
 
     private static String told(Scene scene, Set<Integer> parts, Scene.Part target) {
@@ -279,39 +270,30 @@ class MaterialCommands {
         }
         Map<UUID, Change> changes = new LinkedHashMap<>();
         changes.put(before.id(), new Change.OfMaterial(before.id(), before, after));
-        follow(after, materials.ofProject(before.projectId()), materials::meanOfPicture, changes);
+        follow(
+                Map.of(after.id(), after.toSurface()),
+                materials.ofProject(before.projectId()),
+                materials::meanOfPicture,
+                changes);
         return List.copyOf(changes.values());
     }
 
-    /** Adds what variations of a changed material, and shades of its colour, change with it. */
+    /** Adds what changes with materials that have changed. */
     static void follow(
-            MaterialRow changed, List<MaterialRow> all, Function<String, LinearRgb> means, Map<UUID, Change> changes) {
-        follow(changed, all, means, changes, Set.of(changed.id()));
-    }
-
-    /** @param way the materials that led here: redone changes may have two follow each other */
-    private static void follow(
-            MaterialRow changed,
+            Map<UUID, Surface> changed,
             List<MaterialRow> all,
             Function<String, LinearRgb> means,
-            Map<UUID, Change> changes,
-            Set<UUID> way) {
+            Map<UUID, Change> changes) {
+        Map<UUID, Surface> after = following(all, means).after(changed);
         for (MaterialRow m : all) {
-            boolean varies = changed.id().equals(m.parent());
-            boolean isShade = changed.id().equals(m.colourOf());
-            if (way.contains(m.id()) || !(varies || isShade)) {
-                continue;
+            if (after.containsKey(m.id())) {
+                changes.put(m.id(), new Change.OfMaterial(m.id(), m, m.with(m.name(), after.get(m.id()))));
             }
-            MaterialRow now = changes.get(m.id()) instanceof Change.OfMaterial c ? c.after() : m;
-            MaterialRow after = varies ? now.following(changed.toSurface()) : now;
-            if (isShade) {
-                after = after.shadeOf(changed.toSurface(), means);
-            }
-            changes.put(m.id(), new Change.OfMaterial(m.id(), m, after));
-            Set<UUID> further = new HashSet<>(way);
-            further.add(m.id());
-            follow(after, all, means, changes, further);
         }
+    }
+
+    private static Following<UUID> following(List<MaterialRow> all, Function<String, LinearRgb> means) {
+        return new Following<>(all.stream().map(MaterialRow::following).toList(), means);
     }
 
     /**
@@ -337,27 +319,27 @@ class MaterialCommands {
             if (follow == null) {
                 return new Changed(m, a.limit(), null);
             }
-            return followed(projectId, shown, m, JsonValue.parse(json.writeValueAsBytes(follow)));
+            return followed(projectId, shown, m, a.limit(), JsonValue.parse(json.writeValueAsBytes(follow)));
         } catch (ImportException e) {
             throw Problem.ofField("values", "A value is not of the kind its parameter takes.");
         }
     }
 
-    private Changed followed(UUID projectId, @Nullable MaterialRow shown, Material m, JsonValue wish)
+    private Changed followed(UUID projectId, @Nullable MaterialRow shown, Material m, String limit, JsonValue wish)
             throws ImportException {
         if (!wish.isObject()) {
             throw Problem.ofField("follow", "Say which material’s colour it follows, or none.");
         }
         if (!wish.has("of")) {
-            return new Changed(m, "", new Followed(null, null));
+            return new Changed(m, limit, new Followed(null, null));
         }
         MaterialRow main = requireLeader(projectId, shown, wish.get("of").text());
-        LinearRgb colour = seen(main);
+        LinearRgb colour = MainColour.seen(main.toSurface(), materials::meanOfPicture);
         Shade shade = wish.has("shade")
                 ? new Shade(Math.max(-1, Math.min(1, wish.get("shade").number())))
                 : Shade.nearest(colour, MainColour.seen(m.surface(), materials::meanOfPicture));
         Surface s = MainColour.with(m.surface(), shade.of(colour), materials::meanOfPicture);
-        return new Changed(m.with(s), "", new Followed(main.id(), shade));
+        return new Changed(m.with(s), limit, new Followed(main.id(), shade));
     }
 
     /** One of the project's materials whose colour another may follow. */
@@ -367,7 +349,7 @@ class MaterialCommands {
                 .filter(m -> m.id().toString().equals(id))
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("material"));
-        if (follower != null && leads(follower, main, all, new HashSet<>())) {
+        if (follower != null && following(all, materials::meanOfPicture).decides(follower.id(), main.id())) {
             throw Problem.ofField(
                     "follow",
                     main.id().equals(follower.id())
@@ -375,17 +357,6 @@ class MaterialCommands {
                             : "The colour of " + main.name() + " follows " + follower.name() + " already.");
         }
         return main;
-    }
-
-    /** Whether what one material looks like decides about another, near or far. */
-    private static boolean leads(MaterialRow one, MaterialRow other, List<MaterialRow> all, Set<UUID> seen) {
-        if (one.id().equals(other.id())) {
-            return true;
-        }
-        return seen.add(other.id())
-                && all.stream()
-                        .filter(m -> m.id().equals(other.parent()) || m.id().equals(other.colourOf()))
-                        .anyMatch(m -> leads(one, m, all, seen));
     }
 
     private void requireOwnImages(UUID projectId, Surface before, Surface after) {

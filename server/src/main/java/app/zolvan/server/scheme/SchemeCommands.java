@@ -241,9 +241,16 @@ public class SchemeCommands {
      * @param otherParts that show the other
      * @param difference CIEDE2000 of their mean colours
      * @param gloss      how many GU more the other has
+     * @param match      whether they can't be told apart, but change apart
      */
     record TwinsWire(
-            UUID one, UUID other, List<Integer> parts, List<Integer> otherParts, double difference, double gloss) {}
+            UUID one,
+            UUID other,
+            List<Integer> parts,
+            List<Integer> otherParts,
+            double difference,
+            double gloss,
+            boolean match) {}
 
     List<TwinsWire> nearTwins(Account account, UUID projectId) {
         LookTable looks = schemes.looks(projects.require(account, projectId));
@@ -261,7 +268,13 @@ public class SchemeCommands {
                 .toList();
         return NearTwins.among(finishes).stream()
                 .map(p -> new TwinsWire(
-                        p.one(), p.other(), partsOf.get(p.one()), partsOf.get(p.other()), p.difference(), p.gloss()))
+                        p.one(),
+                        p.other(),
+                        partsOf.get(p.one()),
+                        partsOf.get(p.other()),
+                        p.difference(),
+                        p.gloss(),
+                        p.matches()))
                 .toList();
     }
 
