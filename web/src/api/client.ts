@@ -67,6 +67,7 @@ export type Finding = Schemas['FindingWire']
 export type Remedy = NonNullable<Finding['remedy']>
 export type RoleGroup = Schemas['RoleGroup']
 export type SavedView = Schemas['ViewWire']
+export type Note = Schemas['NoteWire']
 export type RoleWord = Schemas['RoleWord']
 export type Role = RoleWord['role']
 export type PartName = Schemas['PartName']
@@ -398,6 +399,14 @@ export const api = {
     send<ProjectState>('POST', `${project(id)}/views/${view}/looked-into`, { version, body: { parts } }),
   dropView: (id: string, version: number, view: string) =>
     send<ProjectState>('DELETE', `${project(id)}/views/${view}`, { version }),
+  writeNote: (id: string, version: number, note: Schemas['NoteWanted']) =>
+    send<ProjectState>('POST', `${project(id)}/notes`, { version, body: note }),
+  rewriteNote: (id: string, version: number, note: string, text: string) =>
+    send<ProjectState>('POST', `${project(id)}/notes/${note}/text`, { version, body: { text } }),
+  settleNote: (id: string, version: number, note: string, settled: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/notes/${note}/settled`, { version, body: { settled } }),
+  dropNote: (id: string, version: number, note: string) =>
+    send<ProjectState>('DELETE', `${project(id)}/notes/${note}`, { version }),
   viewPictureAddress: (id: string, view: string) => `${project(id)}/views/${view}/picture`,
   standpoint: (id: string, wanted: Schemas['StandWanted']) =>
     send<Schemas['Stand']>('POST', `${project(id)}/standpoint`, { body: wanted }),

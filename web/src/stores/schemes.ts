@@ -40,7 +40,7 @@ export const useSchemes = defineStore('schemes', () => {
     try {
       const [found, read] = await Promise.all([
         api.differences(workspace.id, state.scheme, other.value),
-        api.stateOf(workspace.id, other.value),
+        workspace.stateOf(other.value),
       ])
       if (workspace.state !== state) return
       differences.value = found

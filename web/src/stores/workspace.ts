@@ -20,6 +20,7 @@ import {
 } from '../api/client'
 import type { Mark } from '../stage/plainColours'
 import type { Light, Reached, Region } from '../stage/Stage'
+import { isSame, StatesSeen } from './statesSeen'
 
 export type Step = 'prepare' | 'assign' | 'light' | 'picture'
 
@@ -204,6 +205,7 @@ export const useWorkspace = defineStore('workspace', () => {
 
   async function open(projectId: string) {
     close()
+    seen.forget()
     lookAtScheme(localStorage.getItem(`zolvan-scheme-${projectId}`) ?? '')
     const [newScene, newState, newSubstances, newControls] = await Promise.all([
       api.scene(projectId),
@@ -215,6 +217,7 @@ export const useWorkspace = defineStore('workspace', () => {
     substances.value = newSubstances
     scene.value = newScene
     state.value = newState
+    seen.keep(newState)
     lookAt(newState.scheme)
     light.value = readLight(projectId)
     tellApart()
@@ -278,11 +281,27 @@ export const useWorkspace = defineStore('workspace', () => {
 
   function take(newer: ProjectState) {
     if (state.value && (newer.id !== state.value.id || newer.version < state.value.version)) return
+    seen.keep(newer)
     if (state.value && newer.scheme !== wanted && newer.schemes.some((s) => s.id === wanted)) return
     if (newer.scheme !== wanted) lookAt(newer.scheme) // the one that was looked at is gone
     state.value = newer
     if (scene.value && newer.revision > scene.value.revision) void readScene()
     void readStrata()
+  }
+
+  /** What schemes show, as far as that was read since the last change. */
+  const seen = new StatesSeen()
+  /** What a scheme shows now. */
+  async function stateOf(scheme: string): Promise<ProjectState> {
+    const known = seen.of(scheme)
+    if (known) return known
+    const read = await api.stateOf(id.value, scheme)
+    if (read.id === id.value) seen.keep(read)
+    return read
+  }
+  /** Reads what a scheme shows before it is asked for. */
+  function foresee(scheme: string) {
+    stateOf(scheme).catch(() => undefined) // asked again when it is needed
   }
 
   let wanted = ''
@@ -293,11 +312,17 @@ export const useWorkspace = defineStore('workspace', () => {
     if (state.value) localStorage.setItem(`zolvan-scheme-${state.value.id}`, other)
   }
 
-  /** Looks at another scheme; what is on its way is done in the one that it was meant for. */
+  /**
+   * Looks at another scheme; what is on its way is done in the one that it was meant for. One that was seen since the last
+   * change is there at once, and asked for all the same.
+   */
   async function switchTo(other: string) {
     await queue
     lookAt(other)
-    await catchUp()
+    const known = seen.of(other)
+    if (known) take(known)
+    const newest = await api.state(id.value).catch(() => null)
+    if (newest && !(known && isSame(newest, known))) take(newest)
   }
 
   async function readStrata() {
@@ -321,6 +346,24 @@ export const useWorkspace = defineStore('workspace', () => {
 
   function selectParts(parts: number[]) {
     select(parts.map((part) => ({ part, span: 0 })))
+  }
+
+  /** Selects all that a target of a level holds. */
+  function selectSpot({ level, target }: { level: string; target: number }) {
+    const parts = scene.value?.parts ?? []
+    const holding = {
+      model: (p: Scene['parts'][number]) => p.model === target,
+      group: (p: Scene['parts'][number]) => pathOf(p.group).includes(target),
+      part: (p: Scene['parts'][number]) => p.index === target,
+    }[level]
+    if (holding) selectParts(parts.filter(holding).map((p) => p.index))
+    else if (level === 'set') select(regionsOf([target]))
+    else
+      select(
+        parts.flatMap((p) =>
+          p.ownFaces.flatMap((f, span) => (f === target ? [{ part: p.index, span }] : [])),
+        ),
+      )
   }
 
   /** Selects all of the innermost group that holds the selection and more. */
@@ -567,6 +610,8 @@ export const useWorkspace = defineStore('workspace', () => {
     schemes,
     scheme,
     switchTo,
+    stateOf,
+    foresee,
     go,
     pickUp,
     copyLook,
@@ -619,6 +664,7 @@ export const useWorkspace = defineStore('workspace', () => {
     take,
     select,
     selectParts,
+    selectSpot,
     climb,
     descend,
     run,

@@ -3,6 +3,7 @@ import { mdiClose } from '@mdi/js'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, type Moment } from '../../api/client'
 import { useWorkspace } from '../../stores/workspace'
+import LeftOpen from './LeftOpen.vue'
 
 /** What has been done to the project, newest first, and the way back to any moment of it. */
 const workspace = useWorkspace()
@@ -68,6 +69,7 @@ async function name() {
         <v-icon :icon="mdiClose" size="16" />
       </button>
     </header>
+    <LeftOpen />
     <p v-if="moments.length === 0" class="soft">
       Nothing has been done yet. Whatever you do to the project is listed here, and you can go back to any
       moment of it.

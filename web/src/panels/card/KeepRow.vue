@@ -1,11 +1,18 @@
 <script setup lang="ts">
-import { mdiHomeSearchOutline, mdiLockOpenVariantOutline, mdiLockOutline, mdiVectorSelection } from '@mdi/js'
+import {
+  mdiHomeSearchOutline,
+  mdiLockOpenVariantOutline,
+  mdiLockOutline,
+  mdiNoteOutline,
+  mdiVectorSelection,
+} from '@mdi/js'
 import { computed } from 'vue'
 import { api } from '../../api/client'
 import { useOwnFace } from '../../stores/ownFace'
 import { counted, useWorkspace } from '../../stores/workspace'
 
-/** Whether what is selected keeps its look whatever is given around it, and whether one looks through it from outside. */
+/** What holds for the selected parts whatever they wear: notes, seen through from outside, locked. */
+const noting = defineModel<boolean>('noting', { required: true })
 const props = defineProps<{ parts: number[] }>()
 const workspace = useWorkspace()
 const cutting = useOwnFace()
@@ -34,6 +41,13 @@ async function lookInto() {
     workspace.tell(on ? 'Seen through from outside, solid from within' : 'Solid from anywhere')
 }
 const keys = computed(() => [
+  {
+    label: 'Leave open',
+    icon: mdiNoteOutline,
+    on: noting.value,
+    says: 'Note what is to be decided later',
+    act: () => (noting.value = !noting.value),
+  },
   ...(chosen.value.length === 1
     ? [
         {

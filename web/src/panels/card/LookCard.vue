@@ -22,6 +22,7 @@ import CandidateRow from './CandidateRow.vue'
 import GoesTo from './GoesTo.vue'
 import RulesFold from './RulesFold.vue'
 import KeepRow from './KeepRow.vue'
+import NotesRow from './NotesRow.vue'
 import SidesRow from './SidesRow.vue'
 import StrataBars from './StrataBars.vue'
 import SuitsFold from './SuitsFold.vue'
@@ -50,6 +51,8 @@ const FOLDS = [
 const workspace = useWorkspace()
 const region = computed(() => workspace.current)
 const onlyThese = ref(false)
+/** Whether something that is left open is being written down. */
+const noting = ref(false)
 /** Whether a change leaves the other schemes as they are. */
 const here = ref(false)
 const chosen = computed(() => [...new Set(workspace.selection.map((r) => r.part))])
@@ -233,13 +236,14 @@ onBeforeUnmount(() => {
     <template v-else>
       <header class="head">
         <h1 class="title">{{ part.name }}</h1>
-        <KeepRow :parts="chosen" />
+        <KeepRow v-model:noting="noting" :parts="chosen" />
       </header>
       <p class="soft small">
         <template v-if="group">in {{ group }} · </template>{{ size }}
         <template v-if="chosen.length > 1"> · {{ chosen.length }} parts selected</template>
       </p>
       <FacesRow v-if="chosen.length === 1" :key="part.index" :part="part" :region="region" />
+      <NotesRow v-model:writing="noting" :part="part.index" />
       <SidesRow />
       <StrataBars
         :why="workspace.why"

@@ -71,6 +71,8 @@ async function move(before: number) {
         :aria-pressed="s.id === workspace.scheme?.id"
         :aria-label="explain(s)"
         draggable="true"
+        @pointerenter="workspace.foresee(s.id)"
+        @focus="workspace.foresee(s.id)"
         @click="click(s)"
         @keydown.alt.left.prevent="step(s, -1)"
         @keydown.alt.right.prevent="step(s, 1)"

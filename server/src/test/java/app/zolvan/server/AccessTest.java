@@ -71,6 +71,8 @@ class AccessTest extends ServerTest {
         Map<String, Object> view =
                 Map.of("id", UUID.randomUUID(), "name", "Mine", "camera", camera, "lookedInto", List.of());
         assertThat(other.post(project + "/views", view, 1).status()).isEqualTo(404);
+        Map<String, Object> note = Map.of("id", UUID.randomUUID(), "level", "part", "target", 0, "text", "Mine?");
+        assertThat(other.post(project + "/notes", note, 1).status()).isEqualTo(404);
         Map<String, Object> stand = Map.of("picked", here, "seen", here, "along", here);
         assertThat(other.post(project + "/standpoint", stand).status()).isEqualTo(404);
         Map<String, Object> form = Map.of("form", "GROUND");

@@ -114,7 +114,7 @@ class UpdateTest extends ProjectTest {
     }
 
     @Test
-    void facesStayWithShapesThatAreTheSameAndViewsSeeThroughTheSameParts() throws Exception {
+    void facesStayWithShapesThatAreTheSameAndViewsAndNotesAreAboutTheSameParts() throws Exception {
         int top = cutFace("Top", "MT-003");
         int shelf = cutFace("Shelf", "MT-012");
         Map<String, Object> camera =
@@ -122,6 +122,11 @@ class UpdateTest extends ProjectTest {
         Map<String, Object> view =
                 Map.of("id", UUID.randomUUID(), "name", "Below", "camera", camera, "lookedInto", List.of(part("Foot")));
         post("/views", view);
+        for (String name : List.of("Foot", "Shelf")) {
+            UUID id = UUID.randomUUID();
+            post("/notes", Map.of("id", id, "level", "part", "target", part(name), "text", name + ": which oil?"));
+        }
+        JsonNode notes = state.get("notes");
         JsonNode before = scene();
         JsonNode regions = state.get("regions");
 
@@ -133,10 +138,16 @@ class UpdateTest extends ProjectTest {
         assertThat(facesOf("Shelf")).as("is longer now").doesNotContain(shelf);
         assertThat(shownSomewhere("Shelf", "Raw copper")).isFalse();
         assertThat(state.get("views").get(0).get("lookedInto").get(0).asInt()).isEqualTo(part("Base"));
+        for (int i = 0; i < 2; i++) {
+            JsonNode note = state.get("notes").get(i);
+            assertThat(note.get("about").asString()).isEqualTo(i == 0 ? "Base" : "Shelf");
+            assertThat(note.get("target").asInt()).isEqualTo(part(i == 0 ? "Base" : "Shelf"));
+        }
 
         post("/undo", Map.of());
         assertThat(scene().get("parts")).isEqualTo(before.get("parts"));
         assertThat(state.get("regions")).isEqualTo(regions);
+        assertThat(state.get("notes")).isEqualTo(notes);
         assertThat(state.get("views").get(0).get("lookedInto").get(0).asInt()).isEqualTo(part("Foot"));
     }
 

@@ -25,6 +25,7 @@ import org.jspecify.annotations.Nullable;
     @JsonSubTypes.Type(value = Change.OfSet.class, name = "set"),
     @JsonSubTypes.Type(value = Change.OfFace.class, name = "face"),
     @JsonSubTypes.Type(value = Change.OfView.class, name = "view"),
+    @JsonSubTypes.Type(value = Change.OfNote.class, name = "note"),
     @JsonSubTypes.Type(value = Change.OfModel.class, name = "model"),
     @JsonSubTypes.Type(value = Change.OfPlaced.class, name = "placed"),
     @JsonSubTypes.Type(value = Change.OfImage.class, name = "image")
@@ -147,6 +148,14 @@ sealed interface Change {
         @Override
         public Change inverse() {
             return new OfView(id, after, before);
+        }
+    }
+
+    /** What was left open. */
+    record OfNote(UUID id, NoteMapper.@Nullable NoteRow before, NoteMapper.@Nullable NoteRow after) implements Change {
+        @Override
+        public Change inverse() {
+            return new OfNote(id, after, before);
         }
     }
 

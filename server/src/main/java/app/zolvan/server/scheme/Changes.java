@@ -27,6 +27,7 @@ final class Changes {
         Map<Object, Change.OfImage> images = new LinkedHashMap<>();
         Map<Object, Change.OfProject> details = new LinkedHashMap<>();
         Map<Object, Change.OfView> views = new LinkedHashMap<>();
+        Map<Object, Change.OfNote> notes = new LinkedHashMap<>();
         Map<Object, Change.OfFace> faces = new LinkedHashMap<>();
         boolean model = false;
         for (Change c : changes) {
@@ -53,6 +54,8 @@ final class Changes {
                 details.merge("details", p, (a, b) -> new Change.OfProject(a.before(), b.after()));
             } else if (c instanceof Change.OfView v) {
                 views.merge(v.id(), v, (a, b) -> new Change.OfView(a.id(), a.before(), b.after()));
+            } else if (c instanceof Change.OfNote n) {
+                notes.merge(n.id(), n, (a, b) -> new Change.OfNote(a.id(), a.before(), b.after()));
             } else if (c instanceof Change.OfFace f) {
                 faces.merge(f.face(), f, (a, b) -> new Change.OfFace(a.face(), a.before(), b.after()));
             } else {
@@ -62,6 +65,7 @@ final class Changes {
         List<Change> out = new ArrayList<>(details.values());
         out.addAll(images.values());
         out.addAll(views.values());
+        out.addAll(notes.values());
         out.addAll(faces.values());
         if (model) {
             out.add(new Change.OfModel(before, after.get()));

@@ -64,6 +64,7 @@ public class CommandService {
     private final JsonMapper json;
     private final LockedParts locked;
     private final ViewMapper views;
+    private final NoteMapper notes;
 
     CommandService(
             SchemeMapper mapper,
@@ -73,7 +74,9 @@ public class CommandService {
             SceneSource scenes,
             JsonMapper json,
             LockedParts locked,
-            ViewMapper views) {
+            ViewMapper views,
+            NoteMapper notes) {
+        this.notes = notes;
         this.locked = locked;
         this.views = views;
         this.mapper = mapper;
@@ -269,6 +272,9 @@ public class CommandService {
         if (change instanceof Change.OfView v) {
             return Objects.equals(views.view(project.id(), v.id()).orElse(null), v.before());
         }
+        if (change instanceof Change.OfNote n) {
+            return Objects.equals(notes.note(project.id(), n.id()).orElse(null), n.before());
+        }
         if (change instanceof Change.OfFace f) {
             return scenes.scene(project.id()).ownFaces().get(f.face()).name().equals(f.before());
         }
@@ -370,6 +376,12 @@ public class CommandService {
                 views.delete(v.id());
             } else {
                 views.put(v.after());
+            }
+        } else if (change instanceof Change.OfNote n) {
+            if (n.after() == null) {
+                notes.delete(n.id());
+            } else {
+                notes.put(n.after());
             }
         } else if (change instanceof Change.OfFace f) {
             scenes.nameOwnFace(project.id(), f.face(), f.after());
@@ -512,7 +524,10 @@ public class CommandService {
                 project.unit().decimals(),
                 scheme.id(),
                 dividers,
-                candidates(projectId),
+                candidates(projectId, looks.scene()),
+                notes.notes(projectId).stream()
+                        .map(n -> ProjectState.NoteWire.of(n, looks.scene()))
+                        .toList(),
                 views.views(projectId).stream()
                         .map(v -> ProjectState.ViewWire.of(v, pictured.contains(v.id())))
                         .toList(),
@@ -532,7 +547,7 @@ public class CommandService {
                         .orElse(null));
     }
 
-    private List<CandidatesWire> candidates(UUID project) {
+    private List<CandidatesWire> candidates(UUID project, Scene scene) {
         Map<AssignCommands.Spot, List<UUID>> kept = new LinkedHashMap<>();
         mapper.candidates(project)
                 .forEach(c -> kept.computeIfAbsent(
@@ -540,7 +555,8 @@ public class CommandService {
                                 k -> new ArrayList<>())
                         .add(c.materialId()));
         List<CandidatesWire> out = new ArrayList<>();
-        kept.forEach((spot, of) -> out.add(new CandidatesWire(spot.level().word(), spot.target(), of)));
+        kept.forEach((spot, of) -> out.add(
+                new CandidatesWire(spot.level().word(), spot.target(), scene.told(spot.level(), spot.target()), of)));
         return out;
     }
 

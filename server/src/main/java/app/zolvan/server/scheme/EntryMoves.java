@@ -13,13 +13,15 @@ import java.util.function.IntFunction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** What things hold in any scheme goes with them where their numbers change; what lost ones held goes. */
+/** What things hold in any scheme, and what was noted about them, goes with them where their numbers change; what lost ones held goes. */
 @Component
 class EntryMoves {
     private final SchemeMapper schemes;
     private final ViewMapper views;
+    private final NoteMapper notes;
 
-    EntryMoves(SchemeMapper schemes, ViewMapper views) {
+    EntryMoves(SchemeMapper schemes, ViewMapper views, NoteMapper notes) {
+        this.notes = notes;
         this.schemes = schemes;
         this.views = views;
     }
@@ -28,6 +30,7 @@ class EntryMoves {
     void move(UUID project, Level level, IntFunction<@Nullable Integer> newerOf, List<Change> changes) {
         schemes.schemes(project).forEach(s -> moveEntries(s.id(), level, newerOf, changes));
         moveCandidates(project, level, newerOf, changes);
+        moveNotes(project, level, newerOf, changes);
     }
 
     /** Of parts: views see through them, too. */
@@ -65,6 +68,15 @@ class EntryMoves {
             }
         }
         changes.addAll(puts);
+    }
+
+    private void moveNotes(UUID project, Level level, IntFunction<@Nullable Integer> newerOf, List<Change> changes) {
+        for (NoteMapper.NoteRow n : notes.notes(project)) {
+            Integer to = newerOf.apply(n.target());
+            if (n.level().equals(level.name()) && (to == null || to != n.target())) {
+                changes.add(new Change.OfNote(n.id(), n, to == null ? null : n.on(to)));
+            }
+        }
     }
 
     private void moveEntries(UUID scheme, Level level, IntFunction<@Nullable Integer> newerOf, List<Change> changes) {

@@ -1,9 +1,12 @@
 package app.zolvan.server.scheme;
 
+import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.SchemeState;
 import app.zolvan.server.library.MaterialWire;
 import app.zolvan.server.library.PhysicalWire;
+import app.zolvan.server.model.Scene;
 import app.zolvan.server.view.ViewRow;
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
@@ -20,6 +23,7 @@ import org.jspecify.annotations.Nullable;
  * @param scheme   the one whose looks these are
  * @param schemes  all, in the order of their dividers
  * @param candidates what is kept to choose from
+ * @param notes    decisions left open, and those that are settled since, oldest first
  * @param views    named views of the model, the same in all schemes
  * @param palette  the project's own materials
  * @param arrived  the materials the file brought
@@ -39,6 +43,7 @@ public record ProjectState(
         UUID scheme,
         List<SchemeWire> schemes,
         List<CandidatesWire> candidates,
+        List<NoteWire> notes,
         List<ViewWire> views,
         List<LookWire> looks,
         List<RegionWire> regions,
@@ -112,9 +117,33 @@ public record ProjectState(
      * Materials that are kept on something to choose from.
      *
      * @param target    index of the model, set, group or part
+     * @param about     that thing in words
      * @param materials in the order in which they were kept
      */
-    public record CandidatesWire(String level, int target, List<UUID> materials) {}
+    public record CandidatesWire(String level, int target, String about, List<UUID> materials) {}
+
+    /**
+     * What was left open about a thing.
+     *
+     * @param target index of the model, set, group, part or face
+     * @param about  that thing in words
+     * @param by     who wrote it
+     */
+    public record NoteWire(
+            UUID id, String level, int target, String about, String text, boolean settled, String by, Instant at) {
+        static NoteWire of(NoteMapper.NoteRow n, Scene scene) {
+            Level level = Level.valueOf(n.level());
+            return new NoteWire(
+                    n.id(),
+                    level.word(),
+                    n.target(),
+                    scene.told(level, n.target()),
+                    n.text(),
+                    n.settled(),
+                    n.by(),
+                    n.at());
+        }
+    }
 
     /**
      * @param letter on its divider
