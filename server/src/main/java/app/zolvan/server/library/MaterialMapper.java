@@ -26,6 +26,11 @@ interface MaterialMapper {
     @Select("select " + COLUMNS + " from material where id = #{id}")
     Optional<MaterialRow> find(UUID id);
 
+    /** What a project's own materials were made from. */
+    @Select("select " + COLUMNS
+            + " from material where id in (select origin from material where project_id = #{project})")
+    List<MaterialRow> origins(UUID project);
+
     /** One that a project may show: its own, one that ships, or one of a library that somebody who works on it sees. */
     @Select("select " + COLUMNS + " from material i where id = #{id} and (project_id = #{project} or (" + """
                 project_id is null and (library_id is null

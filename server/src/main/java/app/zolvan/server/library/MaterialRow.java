@@ -11,6 +11,8 @@ import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.EnumSet;
@@ -50,6 +52,8 @@ public record MaterialRow(
         @Nullable UUID libraryId,
         @Nullable UUID colourOf,
         @Nullable Double shade) {
+    private static final Cache<String, Surface> READ =
+            Caffeine.newBuilder().maximumSize(2_000).build();
 
     public Material toMaterial() {
         return new Material(code, name, kind == null ? null : MaterialKind.ofWord(kind), toSurface());
@@ -60,6 +64,10 @@ public record MaterialRow(
     }
 
     public static Surface read(String surface) {
+        return READ.get(surface, MaterialRow::parsed);
+    }
+
+    private static Surface parsed(String surface) {
         try {
             return MaterialJson.read(JsonValue.parse(surface.getBytes(StandardCharsets.UTF_8)));
         } catch (ImportException e) {

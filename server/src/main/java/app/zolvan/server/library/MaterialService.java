@@ -11,7 +11,9 @@ import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.problem.Problem;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -61,6 +63,11 @@ public class MaterialService {
 
     public List<MaterialRow> ofProject(UUID project) {
         return mapper.ofProject(project);
+    }
+
+    /** What the project's materials were made from, by id. */
+    public Map<UUID, MaterialRow> origins(UUID project) {
+        return mapper.origins(project).stream().collect(Collectors.toMap(MaterialRow::id, m -> m));
     }
 
     public UUID createArrived(UUID project, Material material, int position) {

@@ -21,6 +21,8 @@ import app.zolvan.core.measure.ShippedMeasures;
 import app.zolvan.core.render.chip.Chip;
 import app.zolvan.core.render.surface.GlossMeter;
 import app.zolvan.server.colour.ColourWire;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -147,9 +149,15 @@ public record MaterialWire(
 
     private static final double CHIP_THICKNESS = 0.004;
 
+    /** What is sent again with every change of a project is worked out once. */
+    private static final Cache<Origins, MaterialWire> KNOWN =
+            Caffeine.newBuilder().maximumSize(1_000).build();
+
+    private record Origins(MaterialRow m, @Nullable MaterialRow origin) {}
+
     /** @param origin the material it was made from; null where there is none */
     public static MaterialWire of(MaterialRow m, @Nullable MaterialRow origin) {
-        return of(m, origin, null);
+        return KNOWN.get(new Origins(m, origin), k -> of(k.m(), k.origin(), null));
     }
 
     static MaterialWire of(MaterialRow m, @Nullable MaterialRow origin, ItemMapper.@Nullable PlaceRow place) {

@@ -503,13 +503,18 @@ public class CommandService {
         }
         List<UsedMaterial> palette = new ArrayList<>();
         List<UsedMaterial> arrived = new ArrayList<>();
+        Map<UUID, MaterialRow> known = materials.origins(projectId);
         Map<UUID, MaterialRow> originals = new LinkedHashMap<>();
+        Map<UUID, Long> showing = looks.partsShowing();
         for (MaterialRow m : own) {
-            MaterialRow origin = m.origin() == null ? null : originals.computeIfAbsent(m.origin(), materials::find);
+            MaterialRow origin = m.origin() == null ? null : known.get(m.origin());
+            if (origin != null && origin.projectId() == null) {
+                originals.put(origin.id(), origin);
+            }
             (m.arrived() ? arrived : palette)
                     .add(new UsedMaterial(
                             MaterialWire.of(m, origin),
-                            looks.partsShowing(m.id()),
+                            showing.getOrDefault(m.id(), 0L),
                             elsewhere.getOrDefault(m.id(), List.of())));
         }
         Set<UUID> pictured = views.pictured(projectId);
@@ -535,10 +540,7 @@ public class CommandService {
                 regions,
                 palette,
                 arrived,
-                originals.values().stream()
-                        .filter(m -> m != null && m.projectId() == null)
-                        .map(m -> MaterialWire.of(m, null))
-                        .toList(),
+                originals.values().stream().map(m -> MaterialWire.of(m, null)).toList(),
                 mapper.lastDone(projectId, account.id())
                         .map(SchemeMapper.CommandRow::label)
                         .orElse(null),

@@ -281,7 +281,22 @@ public final class LookTable {
 
     /** How many parts show the material somewhere. */
     long partsShowing(UUID material) {
-        return scene.parts().stream().filter(p -> shows(p, material)).count();
+        return partsShowing().getOrDefault(material, 0L);
+    }
+
+    /** How many parts show each material somewhere. */
+    Map<UUID, Long> partsShowing() {
+        Map<UUID, Long> out = new HashMap<>();
+        for (Scene.Part part : scene.parts()) {
+            IntStream.concat(Arrays.stream(fronts.get(part.index())), Arrays.stream(backs.get(part.index())))
+                    .distinct()
+                    .mapToObj(look -> looks.get(look).material())
+                    .filter(Objects::nonNull)
+                    .map(MaterialRow::id)
+                    .distinct()
+                    .forEach(m -> out.merge(m, 1L, Long::sum));
+        }
+        return out;
     }
 
     /**
