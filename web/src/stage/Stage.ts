@@ -44,7 +44,7 @@ import { Surfaces, type ImageLoader } from './surfaces'
 import { Reflections } from './reflections'
 import { backdrop, loadSurroundings } from './surroundings'
 import { TwoSided, type OuterLoader } from './twoSided'
-import { Viewpoint, type View } from './viewpoint'
+import { filling, Viewpoint, type View } from './viewpoint'
 
 Mesh.prototype.raycast = acceleratedRaycast
 
@@ -122,6 +122,8 @@ const MESHES_AT_ONCE = 16
 const AROUND = 0.02
 /** Surroundings that reach so many times farther than the design have no shadow on the ground. */
 const WITHIN = 3
+const MARGIN = 0.05 // of the view that stays free around what fills it
+const BAR = 58 // pixels at the bottom that the stage's buttons take
 const SLOW = 120 // ms that a frame takes to be finished
 const IDLE = 250 // ms without movement after which the picture is drawn in full
 
@@ -892,13 +894,11 @@ export class Stage {
   }
 
   private fill(box: Box3, direction: Vector3, farther: number): void {
-    const centre = box.getCenter(new Vector3())
-    const radius = box.getSize(new Vector3()).length() / 2
-    const half = (this.camera.fov * Math.PI) / 360
-    const narrow = Math.min(half, Math.atan(Math.tan(half) * this.camera.aspect))
-    this.camera.far = radius * 100 + farther
-    this.camera.position.copy(centre).addScaledVector(direction, (radius / Math.sin(narrow)) * 0.98)
-    this.controls.target.copy(centre)
+    const free = { side: MARGIN, top: MARGIN, bottom: BAR / Math.max(3 * BAR, this.element.clientHeight) }
+    this.camera.far = box.getSize(new Vector3()).length() * 50 + farther
+    const { eye, target } = filling(box, direction, this.camera, free)
+    this.camera.position.copy(eye)
+    this.controls.target.copy(target)
     this.camera.updateProjectionMatrix()
     this.viewpoint.stand(false)
     this.invalidate()

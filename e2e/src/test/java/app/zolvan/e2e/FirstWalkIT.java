@@ -28,7 +28,7 @@ class FirstWalkIT {
     /** A point on the lantern's base as it is framed at first. */
     private static final double BASE_X = 0.58;
 
-    private static final double BASE_Y = 0.9;
+    private static final double BASE_Y = 0.84;
 
     @Test
     @Order(1)
@@ -134,7 +134,7 @@ class FirstWalkIT {
         d.openDrawer("Metal").page.click("[data-code=MT-012]");
         d.page.keyboard().press("a");
         assertThat(d.page.textContent(".note")).contains("Raw copper");
-        d.changing("/assignments", () -> d.page.mouse().click(600, 148)); // the knob on the cap
+        d.changing("/assignments", () -> d.page.mouse().click(610, 132)); // the knob on the cap
         d.page.keyboard().press("Escape");
         d.selectPart("Cap knob");
         assertThat(d.page.textContent(".strata .wins")).contains("Raw copper");

@@ -21,7 +21,7 @@ import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 @EnabledIfSystemProperty(named = "zolvan.screenshots", matches = ".+")
 class ScreenshotsIT {
     private static final double BASE_X = 0.58;
-    private static final double BASE_Y = 0.9;
+    private static final double BASE_Y = 0.84;
 
     private final Path folder = Path.of(System.getProperty("zolvan.screenshots", "target"));
 
