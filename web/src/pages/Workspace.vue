@@ -97,6 +97,7 @@ const SHORTCUTS: [string, string][] = [
   ['[ and ]', 'Show the next candidate kept on the selection, or the one before; Enter puts it on'],
   ['W', 'Why does what is under the cursor look as it does?'],
   ['hold C', 'See the scheme that this one is compared with'],
+  ['hold J', 'Judge the looks: nothing on the stage but them'],
   ['H', 'History'],
   ['G, Shift G', 'Select the whole group, and the one around it; back down'],
   ['F', 'Frame the selection'],
@@ -142,6 +143,10 @@ function key(e: KeyboardEvent) {
   if (typing || e.ctrlKey || e.metaKey || e.altKey) return
   if (e.key.toLowerCase() === 'c') {
     if (!e.repeat) schemes.showOther(true)
+    return
+  }
+  if (e.key.toLowerCase() === 'j') {
+    workspace.bare = true
     return
   }
   if (e.key === 'Escape' && document.querySelector('.v-menu.v-overlay--active')) return // it closes
@@ -202,11 +207,12 @@ function key(e: KeyboardEvent) {
 }
 
 function released(e: KeyboardEvent) {
-  if (e.key.toLowerCase() === 'c') endHolding()
+  if ('cj'.includes(e.key.toLowerCase())) endHolding()
 }
 /** A key that is let go while another window has the keyboard is not heard. */
 function endHolding() {
   schemes.showOther(false)
+  workspace.bare = false
 }
 
 function toggleApplying() {

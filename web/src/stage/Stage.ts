@@ -187,6 +187,8 @@ export class Stage {
   private selection: number[] = []
   private selectedSpans = new Map<number, Set<number>>()
   private selectionVisible = true
+  /** Nothing but the picture is drawn. */
+  private bare = false
   private elsewhereSelected: { parts: number[]; colour: string }[] = []
   private isolated: Set<number> | null = null
   private light: Light = { surroundings: '', strength: 1, turn: 0, exposure: 0 }
@@ -677,7 +679,7 @@ export class Stage {
       const itself = (m: MeshPhysicalMaterial) => !sided.has(mesh) && (alone || isClear(m))
       mesh.material = wears.map((m) => (itself(m) ? m : this.elsewhere))
       if (apart.has(mesh)) this.model.add(mesh)
-      else this.model.remove(mesh)
+      else if (mesh.parent) mesh.removeFromParent()
     }
     this.batches.wear((part, span) => {
       const mesh = this.parts[part]
@@ -699,6 +701,13 @@ export class Stage {
   setSelection(parts: number[], spans = new Map<number, Set<number>>()): void {
     this.selection = parts
     this.selectedSpans = spans
+    this.invalidate()
+  }
+
+  /** Shows the looks alone, without anything that points out or moves. */
+  setBare(bare: boolean): void {
+    if (this.bare === bare) return
+    this.bare = bare
     this.invalidate()
   }
 
@@ -1041,28 +1050,33 @@ export class Stage {
     this.outdated = false
     const draft = this.isDraft
     this.figure.turnTo(this.camera)
-    if (this.lit.size > 0) this.drawLit()
+    if (this.bare) this.glass.render(this.renderer, this.scene, this.camera)
+    else if (this.lit.size > 0) this.drawLit()
     else if (this.showingSides) this.drawSides()
     else if (this.colours) this.plain.draw(this.renderer, this.camera)
     else if (draft) this.renderer.render(this.scene, this.camera)
     else this.glass.render(this.renderer, this.scene, this.camera)
     const { triangles, calls } = this.renderer.info.render
     this.element.dataset['figures'] = `${triangles} triangles, ${calls} draw calls`
-    this.picked.draw(this.renderer, this.camera)
-    this.faceTool?.draw(this.renderer, this.camera)
-    this.handles.draw(this.renderer, this.camera)
+    if (!this.bare) this.drawMarks()
     const { position, fov } = this.camera
     this.element.dataset['camera'] = [...position.toArray(), ...this.controls.target.toArray(), fov].join(' ')
     this.element.dataset['lift'] = this.handles.liftAt(this.renderer.getSize(new Vector2()), this.camera)
-    if (this.selectionVisible) {
-      for (const { parts, colour } of this.elsewhereSelected)
-        this.outline.draw(this.renderer, this.meshesOf(parts), this.camera, colour)
-      this.outline.draw(this.renderer, this.selected(), this.camera, undefined, (mesh) =>
-        this.selectedSpans.get(mesh.userData['part'] as number),
-      )
-    }
     this.element.dataset['submitted'] = String(++this.revision)
     this.announce(this.revision, start, draft)
+  }
+
+  /** Draws what points out, or moves, something of the model over it. */
+  private drawMarks(): void {
+    this.picked.draw(this.renderer, this.camera)
+    this.faceTool?.draw(this.renderer, this.camera)
+    this.handles.draw(this.renderer, this.camera)
+    if (!this.selectionVisible) return
+    for (const { parts, colour } of this.elsewhereSelected)
+      this.outline.draw(this.renderer, this.meshesOf(parts), this.camera, colour)
+    this.outline.draw(this.renderer, this.selected(), this.camera, undefined, (mesh) =>
+      this.selectedSpans.get(mesh.userData['part'] as number),
+    )
   }
 
   private drawSides(): void {
@@ -1077,7 +1091,8 @@ export class Stage {
       return worn.map((m, span) => (m && spans?.has(span) ? m : this.elsewhere))
     }
     const copies = copiesOf(lit, dressed('worn'))
-    copies.add(...copiesOf(lit, dressed('behind')).children)
+    const backs = copiesOf(lit, dressed('behind')).children
+    if (backs.length > 0) copies.add(...backs)
     copies.environment = this.scene.environment
     copies.environmentIntensity = this.scene.environmentIntensity
     copies.environmentRotation.copy(this.scene.environmentRotation)

@@ -103,6 +103,8 @@ export const useWorkspace = defineStore('workspace', () => {
   const pulled = shallowRef<Placing | null>(null)
   const light = ref<Light>({ ...FIRST_LIGHT })
   const adjusting = ref(false)
+  /** Whether the stage shows the looks alone, for as long as a key is held. */
+  const bare = ref(false)
   /** How many leaves grow on a region, as the stage has them. */
   const leavesOn = shallowRef<(r: Region) => number>(() => 0)
   const pending = ref(0)
@@ -640,6 +642,7 @@ export const useWorkspace = defineStore('workspace', () => {
     place,
     light,
     adjusting,
+    bare,
     leavesOn,
     pending,
     problem,

@@ -58,21 +58,25 @@ const texts = computed(() =>
   }),
 )
 
-function isUndressed(p: ScenePart): boolean {
-  if (workspace.surroundings.has(p.model)) return false
-  return p.sets.some((_, span) => workspace.lookOf({ part: p.index, span })?.undressed)
-}
-const counts = computed(() => {
-  const parts = workspace.scene?.parts ?? []
-  return {
-    all: parts.length,
-    undressed: parts.filter(isUndressed).length,
-    arrived: parts.filter(isArrived).length,
+/** Parts of the design that nobody has dressed somewhere, and parts that show somewhere what they arrived with. */
+const kept = computed(() => {
+  const undressed = new Set<number>()
+  const arrived = new Set<number>()
+  const looks = workspace.state?.looks ?? []
+  for (const r of workspace.state?.regions ?? []) {
+    const look = looks[r.look]
+    if (look?.undressed) undressed.add(r.part)
+    if (look?.from === null) arrived.add(r.part)
   }
+  for (const p of workspace.scene?.parts ?? [])
+    if (workspace.surroundings.has(p.model)) undressed.delete(p.index)
+  return { undressed, arrived }
 })
-function isArrived(p: ScenePart): boolean {
-  return p.sets.some((_, span) => workspace.lookOf({ part: p.index, span })?.from === null)
-}
+const counts = computed(() => ({
+  all: workspace.scene?.parts.length ?? 0,
+  undressed: kept.value.undressed.size,
+  arrived: kept.value.arrived.size,
+}))
 
 const rows = computed<Row[]>(() => {
   const words = filter.value.toLowerCase().split(/\s+/).filter(Boolean)
@@ -90,8 +94,7 @@ const rows = computed<Row[]>(() => {
       else if (folded.value.has(g.index) && !narrowed) out.length = place + 1
     }
     for (const p of children.value.get(group)?.parts ?? []) {
-      if (scope.value === 'undressed' && !isUndressed(p)) continue
-      if (scope.value === 'arrived' && !isArrived(p)) continue
+      if (scope.value !== 'all' && !kept.value[scope.value].has(p.index)) continue
       if (!words.every((w) => texts.value[p.index]?.includes(w))) continue
       inside.push(p.index)
       out.push({ key: `p${p.index}`, depth, name: p.name, part: p.index, parts: [p.index] })

@@ -212,6 +212,10 @@ watch(
   (isInTheWay) => stageHandle.value?.setSelectionVisible(!isInTheWay),
 )
 watch(
+  () => workspace.bare,
+  (bare) => stageHandle.value?.setBare(bare),
+)
+watch(
   () => workspace.isolated,
   (parts) => stageHandle.value?.isolate(parts),
 )
@@ -548,7 +552,7 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
 <template>
   <div
     class="frame"
-    :class="{ applying: workspace.applying, choosing: views.choosing }"
+    :class="{ applying: workspace.applying, choosing: views.choosing, bare: workspace.bare }"
     @pointermove="cursor = { x: $event.clientX, y: $event.clientY }"
     @pointerleave="cursor = null"
   >
@@ -665,6 +669,10 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
 }
 .choosing .stage {
   cursor: crosshair;
+}
+.bare .note,
+.bare .bar {
+  visibility: hidden;
 }
 .note .small {
   margin-left: 8px;

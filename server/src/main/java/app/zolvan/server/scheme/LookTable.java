@@ -20,6 +20,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -287,14 +288,17 @@ public final class LookTable {
     /** How many parts show each material somewhere. */
     Map<UUID, Long> partsShowing() {
         Map<UUID, Long> out = new HashMap<>();
+        Set<UUID> seen = new HashSet<>();
         for (Scene.Part part : scene.parts()) {
-            IntStream.concat(Arrays.stream(fronts.get(part.index())), Arrays.stream(backs.get(part.index())))
-                    .distinct()
-                    .mapToObj(look -> looks.get(look).material())
-                    .filter(Objects::nonNull)
-                    .map(MaterialRow::id)
-                    .distinct()
-                    .forEach(m -> out.merge(m, 1L, Long::sum));
+            seen.clear();
+            for (int[] side : List.of(fronts.get(part.index()), backs.get(part.index()))) {
+                for (int look : side) {
+                    MaterialRow m = looks.get(look).material();
+                    if (m != null && seen.add(m.id())) {
+                        out.merge(m.id(), 1L, Long::sum);
+                    }
+                }
+            }
         }
         return out;
     }
