@@ -67,6 +67,10 @@ export type Finding = Schemas['FindingWire']
 export type Remedy = NonNullable<Finding['remedy']>
 export type RoleGroup = Schemas['RoleGroup']
 export type SavedView = Schemas['ViewWire']
+export type Diagram = Schemas['Diagram']
+export type Marked = Schemas['Marked']
+/** What surfaces are told apart by. */
+export type DiagramBy = 'MATERIAL' | 'ROLE' | 'GROUP'
 export type Note = Schemas['NoteWire']
 export type RoleWord = Schemas['RoleWord']
 export type Role = RoleWord['role']
@@ -369,7 +373,7 @@ export const api = {
     send<ProjectState>('GET', `${project(id)}/state`, { scheme: other }),
   why: (id: string, part: number, span: number, behind: boolean) =>
     send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}${seen('&', behind)}`),
-  marks: (id: string) => send<Schemas['MarkWire'][][]>('GET', `${project(id)}/schemes/marks`),
+  diagram: (id: string, by: DiagramBy) => send<Diagram>('GET', `${project(id)}/schemes/diagram?by=${by}`),
   ruleLists: () => send<RuleList[]>('GET', '/api/rule-lists'),
   createRules: (name: string) => send<RuleList>('POST', '/api/rule-lists', { body: { name } }),
   changeRules: (list: string, rules: Rule[]) =>
@@ -526,6 +530,9 @@ export const api = {
     send<ProjectState>('POST', `${project(id)}/parts/places`, { version, body: motion }),
   changeFaces: (id: string, version: number, part: number, faces: number[], act: 'flip' | 'split') =>
     send<ProjectState>('POST', `${project(id)}/parts/${part}/faces`, { version, body: { faces, act } }),
+  /** Those surfaces of some parts that nothing lies on. */
+  seenOf: (id: string, parts: number[]) =>
+    send<Schemas['SeenSurface'][]>('POST', `${project(id)}/parts/seen`, { body: { parts } }),
   similar: (id: string, part: number) => send<Alike[]>('GET', `${project(id)}/parts/${part}/similar`),
   contact: (id: string, one: number, other: number) =>
     send<Schemas['ContactWire']>('GET', `${project(id)}/parts/contact?one=${one}&other=${other}`),

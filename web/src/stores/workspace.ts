@@ -5,6 +5,8 @@ import {
   lookAtScheme,
   Refusal,
   type Controls,
+  type Diagram,
+  type DiagramBy,
   type Level,
   type Look,
   type Material,
@@ -18,14 +20,16 @@ import {
   type Values,
   type Why,
 } from '../api/client'
-import type { Mark } from '../stage/plainColours'
 import type { Light, Reached, Region } from '../stage/Stage'
 import { isSame, StatesSeen } from './statesSeen'
 
 export type Step = 'prepare' | 'assign' | 'light' | 'picture'
 
 /** What the stage shows of the model. */
-export type Display = 'looks' | 'sides' | 'set' | 'shape' | 'plain' | 'marks' | 'white'
+export type Display = Aid | 'sides' | 'set' | 'shape'
+
+/** What it shows of it while looks are given, and in pictures. */
+export type Aid = 'looks' | 'plain' | 'white' | DiagramBy
 
 /** How a look lies where that was put there; null where it lies in its material’s natural way. */
 type Mapped = 'metric' | 'model' | null
@@ -82,9 +86,9 @@ export const useWorkspace = defineStore('workspace', () => {
   const step = ref<Step>('assign')
   const display = ref<Display>('looks')
   /** What the stage shows while looks are given: them, the mean colour of each, or the form alone. */
-  const aid = ref<'looks' | 'plain' | 'marks' | 'white'>('looks')
+  const aid = ref<Aid>('looks')
   /** The same of pictures. */
-  const pictured = ref<'looks' | 'plain' | 'white'>('looks')
+  const pictured = ref<Aid>('looks')
   const shown = computed<Display>(() => {
     if (step.value === 'prepare') return display.value
     if (step.value === 'picture') return pictured.value
@@ -108,8 +112,8 @@ export const useWorkspace = defineStore('workspace', () => {
   /** How many leaves grow on a region, as the stage has them. */
   const leavesOn = shallowRef<(r: Region) => number>(() => 0)
   const pending = ref(0)
-  /** By material, its colour and hatch while the stage shows marks; plain grey under an empty name. */
-  const marks = shallowRef<Map<string, Mark>>(new Map())
+  /** Colours and hatches that stand for what surfaces are, while the stage shows them. */
+  const diagram = shallowRef<Diagram | null>(null)
   const problem = ref('')
   /** Whether that is about a change which was not made. */
   const failed = ref(false)
@@ -177,15 +181,6 @@ export const useWorkspace = defineStore('workspace', () => {
     if (level === 'group') return scene.value?.groups[target]?.name ?? 'group'
     if (level === 'face') return `face ${scene.value?.ownFaces[target]?.name ?? ''}`
     return level === 'part' ? (scene.value?.parts[target]?.name ?? 'part') : level
-  }
-
-  /** Takes in by which marks materials are told apart on the stage: by part and span. */
-  function takeMarks(ofSpans: Mark[][]) {
-    const found = new Map<string, Mark>()
-    ofSpans.forEach((spans, part) =>
-      spans.forEach((mark, span) => found.set(materialOf({ part, span })?.id ?? '', mark)),
-    )
-    marks.value = found
   }
 
   /** All regions that are in some sets. */
@@ -260,6 +255,7 @@ export const useWorkspace = defineStore('workspace', () => {
     selection.value = []
     why.value = null
     aside.value = null
+    diagram.value = null
     goesTo.value = []
     picked.value = null
     copied.value = null
@@ -657,8 +653,7 @@ export const useWorkspace = defineStore('workspace', () => {
     materialOf,
     sharing,
     regionsOf,
-    marks,
-    takeMarks,
+    diagram,
     setOf,
     report,
     open,

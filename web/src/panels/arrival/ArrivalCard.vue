@@ -57,6 +57,22 @@ const sources = computed(() => {
   const sets = new Set(workspace.design.flatMap((p) => p.sets))
   return scene.value?.sets.filter((s) => s.source !== null && sets.has(s.index)).length ?? 0
 })
+const CAME = [
+  { how: 'COLOUR', one: 'a plain colour', many: 'plain colours' },
+  { how: 'PICTURES', one: 'one with pictures', many: 'with pictures' },
+  { how: 'FINISH', one: 'one with a finish of its own', many: 'with a finish of their own' },
+] as const
+/** How much of the source materials came along, and what wears them as they came. */
+const came = computed(() => {
+  const looks = workspace.state?.looks ?? []
+  const arrived = (workspace.state?.arrived ?? []).filter((u) => u.parts > 0).map((u) => u.material)
+  return CAME.flatMap(({ how, one, many }) => {
+    const ids = new Set(arrived.filter((m) => m.came === how).map((m) => m.id))
+    if (ids.size === 0) return []
+    const regions = (workspace.state?.regions ?? []).filter((r) => ids.has(looks[r.look]?.material ?? ''))
+    return [{ how, says: ids.size === 1 ? one : `${ids.size} ${many}`, regions }]
+  })
+})
 const triangles = computed(() => workspace.design.reduce((sum, p) => sum + p.triangles, 0))
 /** Groups of the design: all but those around surroundings and in them. */
 const groups = computed(() => {
@@ -107,7 +123,21 @@ const open = computed(() => workspace.design.filter((p) => !p.closed))
         <dd><CutAgain :cut="scene.origin.cut" :stray="scene.origin.stray" /></dd>
       </template>
       <dt>Source materials</dt>
-      <dd>{{ sources.toLocaleString('en') }}</dd>
+      <dd>
+        {{ sources.toLocaleString('en') }}
+        <span v-for="c in came" :key="c.says" class="came">
+          <button
+            class="plain link"
+            :title="`Select what wears ${c.says}`"
+            @click="workspace.select(c.regions)"
+          >
+            {{ c.says }}
+          </button>
+        </span>
+        <span v-if="came[0]?.how === 'COLOUR'" class="soft small">
+          A colour says nothing of gloss, grain or glass: those stayed behind, and come from the tray.
+        </span>
+      </dd>
       <dt>Open parts</dt>
       <dd v-if="open.length === 0">None: every part is a closed body</dd>
       <dd v-else>
@@ -184,7 +214,8 @@ dd {
   margin: 0;
   overflow-wrap: anywhere;
 }
-dd .small {
+dd .small,
+.came {
   display: block;
 }
 ul,

@@ -14,6 +14,10 @@ const FORMS: { form: HelperForm; text: string; title: string }[] = [
   { form: 'BACKDROP', text: 'Backdrop', title: 'A floor that rises into a wall' },
   { form: 'TILE', text: 'Test tile', title: 'To see a look beside the design' },
   { form: 'STRIPES', text: 'Striped card', title: 'To see what glass does to what is behind it' },
+  { form: 'STOOL', text: 'Stool', title: '45 cm high' },
+  { form: 'BOWL', text: 'Bowl', title: '24 cm wide' },
+  { form: 'PLANT', text: 'Potted plant', title: 'About 60 cm high' },
+  { form: 'TREE', text: 'Tree', title: 'About 5 m high' },
 ]
 const ADDED: { value: 'surroundings' | 'design'; text: string; title: string }[] = [
   { value: 'surroundings', text: 'Surroundings', title: 'Seen with the design, counted nowhere' },

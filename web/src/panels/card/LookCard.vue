@@ -76,6 +76,26 @@ watch([region, () => workspace.scheme?.id], () => {
   here.value = false
 })
 
+/** Of what is selected, what nothing lies on. */
+async function onlySeen() {
+  const before = chosen.value
+  try {
+    const seen = await api.seenOf(workspace.id, before)
+    if (chosen.value !== before) return
+    const wanted = new Set(workspace.selection.map((r) => r.part))
+    const regions = seen.filter((r) => wanted.has(r.part))
+    if (regions.length === 0) {
+      workspace.tell('None of it is seen: it is all covered.')
+      return
+    }
+    workspace.select(regions, workspace.metBehind)
+    const parts = new Set(regions.map((r) => r.part)).size
+    workspace.tell(`${counted(parts, 'part')} of ${before.length} are seen`)
+  } catch (e) {
+    workspace.report(e)
+  }
+}
+
 const size = computed(() => {
   const p = part.value
   const s = workspace.state
@@ -240,7 +260,16 @@ onBeforeUnmount(() => {
       </header>
       <p class="soft small">
         <template v-if="group">in {{ group }} · </template>{{ size }}
-        <template v-if="chosen.length > 1"> · {{ chosen.length }} parts selected</template>
+        <template v-if="chosen.length > 1">
+          · {{ chosen.length }} parts selected
+          <button
+            class="plain link"
+            title="Leaves out what is covered by something else: of a wall’s layers the finish stays"
+            @click="onlySeen"
+          >
+            Only what one sees
+          </button>
+        </template>
       </p>
       <FacesRow v-if="chosen.length === 1" :key="part.index" :part="part" :region="region" />
       <NotesRow v-model:writing="noting" :part="part.index" />

@@ -3,6 +3,8 @@ import { computed, ref } from 'vue'
 import { stageHandle } from '../../stores/stageHandle'
 import { useViews } from '../../stores/views'
 import { useWorkspace } from '../../stores/workspace'
+import { captioned } from '../../stage/legend'
+import { AIDS, isDiagram } from '../shared/aids'
 import OneOf from '../shared/OneOf.vue'
 import ModelFileFold from './ModelFileFold.vue'
 
@@ -20,12 +22,9 @@ const SIZES: [string, number, number][] = [
   ['A4 portrait at 150 dpi', 1240, 1754],
 ]
 
-const SHOWN = [
-  { value: 'looks' as const, text: 'Looks', title: 'As materials and light make them' },
-  { value: 'plain' as const, text: 'Plain colours', title: 'The mean colour of each look, without light' },
-  { value: 'white' as const, text: 'White model', title: 'The form alone' },
-]
+const SHOWN = AIDS.map(({ value, title, says }) => ({ value, text: title, title: says }))
 const shownAs = computed(() => SHOWN.find((s) => s.value === workspace.pictured))
+const withLegend = ref(true)
 
 const limit = computed(() => stageHandle.value?.largestPicture ?? 4096)
 const fault = computed(() => {
@@ -37,8 +36,10 @@ const fault = computed(() => {
 
 /** The stage as it stands, as a file; the view is named where it is one of several. */
 async function take(view = '') {
-  const picture = await stageHandle.value?.picture(width.value, height.value, 'image/png', true)
-  if (!picture) throw new Error('no picture')
+  const alone = await stageHandle.value?.picture(width.value, height.value, 'image/png', true)
+  if (!alone) throw new Error('no picture')
+  const things = workspace.diagram?.things
+  const picture = things && withLegend.value ? await captioned(alone, things) : alone
   const link = document.createElement('a')
   link.href = URL.createObjectURL(picture)
   const aid = workspace.pictured === 'looks' ? '' : shownAs.value?.text.toLowerCase()
@@ -83,6 +84,9 @@ async function save(work: () => Promise<void>) {
     <h1 class="title">Picture</h1>
     <p class="soft small">The stage as it stands, without outline, at the size you need.</p>
     <OneOf v-model="workspace.pictured" label="What the picture shows" :choices="SHOWN" class="shows" />
+    <label v-if="isDiagram(workspace.pictured)" class="small legend">
+      <input v-model="withLegend" type="checkbox" /> With what the colours stand for
+    </label>
     <section class="fold" aria-label="Size">
       <h2>Size <small>pixels</small></h2>
       <div class="size">
@@ -146,7 +150,12 @@ async function save(work: () => Promise<void>) {
   margin-bottom: 10px;
 }
 .shows {
+  display: grid;
+  grid-template-columns: 1fr 1fr 1fr;
   margin-bottom: 10px;
+}
+.legend {
+  display: block;
 }
 .all {
   margin-top: 8px;

@@ -14,7 +14,8 @@ const workspace = useWorkspace()
 
 const look = computed(() => {
   const m = props.material
-  const mark = workspace.shown === 'marks' ? workspace.marks.get(m?.id ?? '') : undefined
+  const marked = workspace.shown === 'MATERIAL' ? workspace.diagram?.things : undefined
+  const mark = marked?.find((t) => t.material === (m?.id ?? null))
   if (mark) return styleOf(mark)
   const picture = m && chips.pictures.get(m.chip)
   return {

@@ -12,6 +12,8 @@ import { useOwnFace } from '../../stores/ownFace'
 import { stageHandle } from '../../stores/stageHandle'
 import { counted, useWorkspace } from '../../stores/workspace'
 import { useViews } from '../../stores/views'
+import { AIDS, isDiagram } from '../shared/aids'
+import DiagramLegend from './DiagramLegend.vue'
 import ViewsMenu from './ViewsMenu.vue'
 import WhyPanel from './WhyPanel.vue'
 
@@ -104,12 +106,6 @@ function isSameShape(a: Scene, b: Scene): boolean {
 }
 
 const WHITE = '#efede9'
-const AIDS = [
-  { value: 'looks', title: 'Looks', says: 'As materials and light make them' },
-  { value: 'plain', title: 'Plain colours', says: 'The mean colour of each look, without light' },
-  { value: 'marks', title: 'By material', says: 'A colour and a hatch for each material' },
-  { value: 'white', title: 'White model', says: 'The form alone' },
-] as const
 /** The mean colour of what each span wears. */
 function meanColours(): string[][] {
   return (workspace.scene?.parts ?? []).map((p) =>
@@ -125,26 +121,32 @@ watch(
     if (colours) stageHandle.value?.showColours(colours)
   },
 )
-watch(
-  () => (workspace.shown === 'marks' && !workspace.preview ? workspace.state : null),
-  async (state) => {
-    if (!state) return
-    try {
-      const marks = await api.marks(id)
-      if (workspace.shown !== 'marks' || workspace.state !== state) return
-      stageHandle.value?.showColours(marks)
-      workspace.takeMarks(marks)
-    } catch (e) {
-      workspace.report(e)
-    }
-  },
+/** What the stage tells surfaces apart by, if it does. */
+const by = computed(() =>
+  isDiagram(workspace.shown) && !workspace.preview && workspace.state ? workspace.shown : null,
 )
+watch([by, () => workspace.state, () => workspace.scene], async ([told, state]) => {
+  if (!told) {
+    workspace.diagram = null
+    return
+  }
+  try {
+    const diagram = await api.diagram(id, told)
+    if (by.value !== told || workspace.state !== state) return
+    workspace.diagram = diagram
+    stageHandle.value?.showColours(
+      diagram.spans.map((spans) => spans.map((of) => diagram.things[of] ?? WHITE)),
+    )
+  } catch (e) {
+    workspace.report(e)
+  }
+})
 watch(
   () => [workspace.shown, workspace.scene] as const,
   async ([shown]) => {
     if (workspace.preview) return
     stageHandle.value?.showSides(shown === 'sides')
-    if (shown === 'plain' || shown === 'marks') return
+    if (shown === 'plain' || isDiagram(shown)) return
     if (shown === 'white') {
       stageHandle.value?.showColours((workspace.scene?.parts ?? []).map(() => WHITE))
       return
@@ -629,6 +631,7 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
         </v-list>
       </v-menu>
     </div>
+    <DiagramLegend v-if="workspace.diagram" :diagram="workspace.diagram" />
     <WhyPanel
       v-if="explained"
       :why="explained.why"
@@ -671,6 +674,7 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
   cursor: crosshair;
 }
 .bare .note,
+.bare .diagram,
 .bare .bar {
   visibility: hidden;
 }

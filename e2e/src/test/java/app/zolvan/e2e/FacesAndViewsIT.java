@@ -76,4 +76,36 @@ class FacesAndViewsIT {
         d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
         d.page.close();
     }
+
+    @Test
+    void whatIsLeftOpenIsListedAndADiagramSaysWhatItsColoursStandFor() {
+        d.signIn().openLantern();
+        d.selectPart("Hood");
+        d.page.click("[aria-label='Leave open']");
+        d.page.fill("[aria-label='What is left open']", "Gloss or matt?");
+        d.changing("/notes", () -> d.page.click("text=Note it"));
+        d.page.click("[aria-label=History]");
+        assertThat(d.page.textContent("[aria-label='Left open']"))
+                .contains("Hood")
+                .contains("Gloss or matt?");
+        d.changing("/settled", () -> d.page.click("text=Settled"));
+        d.page.waitForSelector("text=Show 1 settled");
+        for (int i = 0; i < 2; i++) {
+            d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
+        }
+        d.page.click("[aria-label=Close]");
+
+        d.page.click(".bar >> text=Looks");
+        d.page.click("[aria-label='What the stage shows'] >> text=By area");
+        d.page.waitForSelector(".diagram li:has-text('Guard')");
+        d.waitUntilDrawn();
+        Color code = d.colourAt(BASE_X, BASE_Y);
+        d.page.keyboard().down("j");
+        assertThat(d.colourAt(BASE_X, BASE_Y)).as("the look alone").isNotEqualTo(code);
+        assertThat(d.page.isVisible(".diagram")).isFalse();
+        d.page.keyboard().up("j");
+        d.page.click(".diagram li:has-text('Guard') button");
+        assertThat(d.page.locator(".ledger .row.on").count()).isGreaterThan(1);
+        d.page.close();
+    }
 }

@@ -42,6 +42,7 @@ class AccessTest extends ServerTest {
                 "/trial?level=part&target=0&part=0&span=0&material=" + UUID.randomUUID(),
                 "/history",
                 "/schemes/near-twins",
+                "/schemes/diagram?by=ROLE",
                 "/thumbnail",
                 "/views/" + UUID.randomUUID() + "/picture",
                 "/parts/0/outer",
@@ -75,6 +76,9 @@ class AccessTest extends ServerTest {
         assertThat(other.post(project + "/notes", note, 1).status()).isEqualTo(404);
         Map<String, Object> stand = Map.of("picked", here, "seen", here, "along", here);
         assertThat(other.post(project + "/standpoint", stand).status()).isEqualTo(404);
+        assertThat(other.post(project + "/parts/seen", Map.of("parts", List.of(0)))
+                        .status())
+                .isEqualTo(404);
         Map<String, Object> form = Map.of("form", "GROUND");
         assertThat(other.post(project + "/models", form, 1).status()).isEqualTo(404);
         assertThat(other.delete(project + "/models/0", 1).status()).isEqualTo(404);

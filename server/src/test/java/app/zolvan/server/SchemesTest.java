@@ -369,14 +369,41 @@ class SchemesTest extends ProjectTest {
     /** needs.md O15: told apart by colour and by hatch, alike where the material is the same. */
     @Test
     void eachMaterialHasAMarkOfItsOwn() {
-        JsonNode marks = get("/schemes/marks");
-        JsonNode leg = marks.get(LEG).get(0);
-        JsonNode seat = marks.get(SEAT).get(0);
-        assertThat(marks.get(FAR_LEG).get(0)).isEqualTo(leg);
+        JsonNode leg = marked("MATERIAL", LEG);
+        JsonNode seat = marked("MATERIAL", SEAT);
+        assertThat(marked("MATERIAL", FAR_LEG)).isEqualTo(leg);
         assertThat(seat.get("colour")).isNotEqualTo(leg.get("colour"));
         assertThat(seat.get("hatch")).isNotEqualTo(leg.get("hatch"));
         assign("part", FAR_LEG, "MT-003");
-        assertThat(get("/schemes/marks").get(FAR_LEG).get(0)).isNotEqualTo(leg);
+        JsonNode brass = marked("MATERIAL", FAR_LEG);
+        assertThat(brass).isNotEqualTo(leg);
+        assertThat(brass.get("name").asString()).isEqualTo("MT-003 Spun brass");
+        assertThat(brass.get("parts").asInt()).isEqualTo(1);
+        assertThat(brass.get("area").asDouble())
+                .isCloseTo(part(FAR_LEG).get("area").asDouble(), within(1e-9));
+    }
+
+    /** needs.md O14: a code for what things are for; what is for nothing in particular takes no colour. */
+    @Test
+    void rolesHaveMarksAndWhatHasNoneIsPlain() {
+        post(
+                "/parts/roles",
+                Map.of("roles", List.of(Map.of("part", LEG, "role", "LEG"), Map.of("part", FAR_LEG, "role", "LEG"))));
+        JsonNode leg = marked("ROLE", FAR_LEG);
+        assertThat(leg).isEqualTo(marked("ROLE", LEG));
+        assertThat(leg.get("name").asString()).isEqualTo("leg");
+        JsonNode seat = marked("ROLE", SEAT);
+        assertThat(seat.get("name").asString()).isEqualTo("no role");
+        assertThat(seat.get("hatch").asInt()).isZero();
+        JsonNode things = get("/schemes/diagram?by=ROLE").get("things");
+        assertThat(things.get(things.size() - 1)).isEqualTo(seat);
+        assertThat(browser.get(project + "/schemes/diagram?by=WEIGHT").status()).isBetween(400, 422);
+    }
+
+    /** What a part's first span is in a diagram. */
+    private JsonNode marked(String by, int part) {
+        JsonNode diagram = get("/schemes/diagram?by=" + by);
+        return diagram.get("things").get(diagram.get("spans").get(part).get(0).asInt());
     }
 
     /** needs.md O28: what was meant to match and does not quite is found, and made to by a replacement. */

@@ -21,6 +21,23 @@ class SidesTest extends ProjectTest {
         open(newProject());
     }
 
+    /** needs.md P32: the finish layers of a build-up, and not what is between them. */
+    @Test
+    void ofSheetsThatLieOnEachOtherTheOuterOnesAreSeen() throws Exception {
+        List<Planks.Plank> layers = List.of(
+                new Planks.Plank("Plaster", 1, 0, 0),
+                new Planks.Plank("Membrane", 1, 0.005, 0),
+                new Planks.Plank("Lining", 1, 0.01, 1));
+        open("/api/projects/"
+                + browser.importFile("wall.glb", Planks.file(layers, "paint"))
+                        .get("result")
+                        .asString());
+        JsonNode seen = tried("/parts/seen", Map.of("parts", List.of(0, 1, 2))).json();
+        assertThat(seen.valueStream()
+                        .map(s -> part(s.get("part").asInt()).get("name").asString()))
+                .containsExactly("Plaster", "Lining");
+    }
+
     @Test
     void aBackShowsItsOwnAndIsAdjustedAlone() {
         JsonNode before = state.get("regions");

@@ -16,7 +16,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 
-/** Simple things to judge a design by, made to its size. Each stands on its own foot and looks along +z. */
+/**
+ * Simple things to judge a design by, made to its size, and things of everyday size that give it scale and company. Each
+ * stands on its own foot and looks along +z.
+ */
 public enum HelperForm {
     /** A level that takes shadows. */
     GROUND("Ground"),
@@ -25,7 +28,15 @@ public enum HelperForm {
     /** The form that samples are shown on, to see a look beside the design. */
     TILE("Test tile"),
     /** Stripes, dark and light, to see what glass does to what is behind it. */
-    STRIPES("Striped card");
+    STRIPES("Striped card"),
+    /** 45 cm high. */
+    STOOL("Stool"),
+    /** 24 cm wide. */
+    BOWL("Bowl"),
+    /** About 60 cm high. */
+    PLANT("Potted plant"),
+    /** About 5 m high. */
+    TREE("Tree");
 
     private static final double CREASE = Math.toRadians(30);
     private static final int ROUND = 24;
@@ -63,6 +74,20 @@ public enum HelperForm {
                 b.part("Dark stripes", "Stripe dark", grey(0x24, 0x24, 0x24), stripes(width, 1.2 * high, 0));
                 b.part("Light stripes", "Stripe light", grey(0xE6, 0xE5, 0xE3), stripes(width, 1.2 * high, 1));
             }
+            case STOOL -> {
+                b.part("Seat", "Stool wood", grey(0xB8, 0x93, 0x6A), ReadyThings.seat());
+                b.part("Legs", "Stool steel", grey(0x3C, 0x3E, 0x40), ReadyThings.legs());
+            }
+            case BOWL -> b.part(word, "Bowl glaze", grey(0xD8, 0xD2, 0xC4), ReadyThings.bowl());
+            case PLANT -> {
+                b.part("Pot", "Pot clay", grey(0xA8, 0x6A, 0x4C), ReadyThings.pot());
+                b.part("Soil", "Soil", grey(0x3B, 0x2E, 0x24), ReadyThings.soil());
+                b.part("Leaves", "Leaf green", grey(0x4E, 0x6E, 0x3A), ReadyThings.leaves());
+            }
+            case TREE -> {
+                b.part("Trunk", "Bark", grey(0x6A, 0x5C, 0x4E), ReadyThings.trunk());
+                b.part("Crown", "Tree green", grey(0x5B, 0x78, 0x40), ReadyThings.crown());
+            }
         }
         return b.build();
     }
@@ -78,6 +103,9 @@ public enum HelperForm {
                     case BACKDROP -> new Vec3(foot.x(), under, foot.z() + wide);
                     case TILE -> new Vec3(design.max().x() + 0.15 * wide + 0.07, foot.y(), foot.z());
                     case STRIPES -> new Vec3(foot.x(), foot.y(), design.min().z() - 0.25 * wide);
+                    case STOOL, BOWL, PLANT -> new Vec3(design.max().x() + 0.05 * wide + 0.45, foot.y(), foot.z());
+                    case TREE ->
+                        new Vec3(design.max().x() + 2.2, foot.y(), design.min().z() - 1);
                 });
     }
 
@@ -86,6 +114,7 @@ public enum HelperForm {
         return Math.max(0.01, Math.max(Math.max(s.x(), s.z()), s.y() / 2));
     }
 
+    /** A dull colour that is to be dressed. */
     private static Surface grey(int r, int g, int b) {
         return Surface.STANDARD
                 .with(Parameter.BASE_COLOR, Srgb.fromCodes(r, g, b))

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.geometry.Box3;
+import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshMeasure;
 import app.zolvan.core.geometry.Topology;
 import app.zolvan.core.geometry.Transform;
@@ -101,6 +102,8 @@ class PlacingTest {
                             .sum();
                     assertThat(area).isCloseTo(box.size().x() * box.size().y(), within(1e-5));
                 }
+                case STOOL, BOWL, PLANT, TREE ->
+                    assertThat(box.min().x()).as("%s, beside it", form).isGreaterThan(3);
             }
         }
         Model tile = HelperForm.TILE.model(DESIGN);
@@ -113,6 +116,29 @@ class PlacingTest {
         assertThat(HelperForm.STRIPES.model(DESIGN).meshes().get(0).normals()[2])
                 .as("to the front")
                 .isEqualTo(1);
+    }
+
+    /** needs.md P26: what gives scale has its own size, whatever the design's is. */
+    @Test
+    void readyThingsHaveTheSizesOfThings() {
+        Map<HelperForm, double[]> heights = Map.of(
+                HelperForm.STOOL, new double[] {0.449, 0.451},
+                HelperForm.BOWL, new double[] {0.089, 0.091},
+                HelperForm.PLANT, new double[] {0.45, 0.75},
+                HelperForm.TREE, new double[] {4.5, 6});
+        Box3 tiny = new Box3(Vec3.ZERO, new Vec3(0.1, 0.1, 0.1));
+        heights.forEach((form, height) -> {
+            Box3 box = form.model(tiny).bounds();
+            assertThat(box.size().y()).as("%s", form).isBetween(height[0], height[1]);
+            assertThat(box).isEqualTo(form.model(DESIGN).bounds());
+        });
+        for (HelperForm form : List.of(HelperForm.STOOL, HelperForm.BOWL)) {
+            for (Mesh m : form.model(tiny).meshes()) {
+                MeshMeasure measure = MeshMeasure.of(m, Topology.of(m), Transform.IDENTITY);
+                assertThat(measure.closed()).as("%s", form).isTrue();
+                assertThat(m.signedVolume()).as("outward").isPositive();
+            }
+        }
     }
 
     @Test

@@ -18,6 +18,7 @@ import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.RealSize;
 import app.zolvan.core.measure.MaterialMeasure;
 import app.zolvan.core.measure.ShippedMeasures;
+import app.zolvan.core.prepare.Survival;
 import app.zolvan.core.render.chip.Chip;
 import app.zolvan.core.render.surface.GlossMeter;
 import app.zolvan.server.colour.ColourWire;
@@ -35,6 +36,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * A material as the tray and the look card show it.
  *
+ * @param came            how much of it came along with the file; null where it did not come with one
  * @param adjusted        whether it differs from the material it was made from
  * @param colour          the colour a designer means, and its numbers
  * @param colourParameter the parameter that holds it
@@ -67,6 +69,7 @@ public record MaterialWire(
         String name,
         @Nullable String kind,
         boolean arrived,
+        @Nullable Survival came,
         boolean adjusted,
         ColourWire colour,
         String colourParameter,
@@ -172,6 +175,7 @@ public record MaterialWire(
                 m.name(),
                 m.kind(),
                 m.arrived(),
+                m.arrived() ? Survival.of(s) : null,
                 origin != null && !origin.toSurface().equals(s),
                 ColourWire.of(s.colour(colour)),
                 colour.openPbrName(),

@@ -1,6 +1,7 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.geometry.Box3;
+import app.zolvan.core.geometry.FilledSpace;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshCodec;
 import app.zolvan.core.geometry.Sight;
@@ -28,7 +29,7 @@ class ModelSight {
     private static final Duration IDLE = Duration.ofMinutes(10);
 
     private final AssetService assets;
-    private final Cache<SceneKey, Optional<RenderScene>> whole =
+    private final Cache<SceneKey, Optional<Seen>> whole =
             Caffeine.newBuilder().maximumSize(2).expireAfterAccess(IDLE).build();
 
     ModelSight(AssetService assets) {
@@ -39,15 +40,23 @@ class ModelSight {
 
     /** All that is not hidden, for one thread; kept for a while. */
     Sight whole(Scene scene) {
-        return whole.get(
-                        new SceneKey(scene.projectId(), scene.revision()),
-                        k -> of(scene, p -> true).map(Seen::scene))
-                .<Sight>map(SceneSight::new)
-                .orElse(Sight.CLEAR);
+        return seen(scene).<Sight>map(s -> new SceneSight(s.scene())).orElse(Sight.CLEAR);
     }
 
-    /** @param box around all of it */
-    record Seen(RenderScene scene, Box3 box) {}
+    /** What the closed bodies among all that is not hidden fill. */
+    FilledSpace filled(Scene scene) {
+        return seen(scene).map(Seen::filled).orElseGet(FilledSpace::new);
+    }
+
+    private Optional<Seen> seen(Scene scene) {
+        return whole.get(new SceneKey(scene.projectId(), scene.revision()), k -> of(scene, p -> true));
+    }
+
+    /**
+     * @param filled by its closed parts
+     * @param box    around all of it
+     */
+    record Seen(RenderScene scene, FilledSpace filled, Box3 box) {}
 
     Mesh mesh(Scene.Part part) {
         return MeshCodec.decode(assets.bytes(part.mesh()));
@@ -61,14 +70,18 @@ class ModelSight {
                 .collect(Collectors.toSet());
         Map<String, Mesh> meshes = new HashMap<>();
         RenderScene.Builder all = new RenderScene.Builder(Kernel.Kind.best());
+        FilledSpace filled = new FilledSpace();
         Box3 box = Box3.EMPTY;
         for (Scene.Part p : scene.parts()) {
             if (!hidden.contains(p.model()) && taken.test(p)) {
                 Mesh m = meshes.computeIfAbsent(p.mesh(), d -> mesh(p));
+                if (p.closed()) {
+                    filled.with(m, p.toWorld());
+                }
                 all.add(m, p.toWorld(), Collections.nCopies(m.spanCount(), Surface.STANDARD));
                 box = box.with(m.bounds(p.toWorld()));
             }
         }
-        return box.equals(Box3.EMPTY) ? Optional.empty() : Optional.of(new Seen(all.build(), box));
+        return box.equals(Box3.EMPTY) ? Optional.empty() : Optional.of(new Seen(all.build(), filled, box));
     }
 }

@@ -7,6 +7,7 @@ import app.zolvan.core.prepare.Role;
 import app.zolvan.core.prepare.Similar;
 import app.zolvan.core.prepare.TidyNames;
 import app.zolvan.server.account.Account;
+import app.zolvan.server.model.ExposureService;
 import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.ModelSurvey;
 import app.zolvan.server.model.PartShapes;
@@ -47,8 +48,15 @@ class PartController {
     private final ProjectService projects;
     private final ModelStore models;
     private final ModelSurvey survey;
+    private final ExposureService exposure;
 
-    PartController(PartCommands commands, ProjectService projects, ModelStore models, ModelSurvey survey) {
+    PartController(
+            PartCommands commands,
+            ProjectService projects,
+            ModelStore models,
+            ModelSurvey survey,
+            ExposureService exposure) {
+        this.exposure = exposure;
         this.commands = commands;
         this.projects = projects;
         this.models = models;
@@ -269,6 +277,16 @@ class PartController {
         }
         return CommandController.tagged(
                 commands.move(account, id, ProjectService.version(seen), m.parts(), way, m.axis(), m.degrees()));
+    }
+
+    record PartsAsked(@NotEmpty @Size(max = 10_000) List<Integer> parts) {}
+
+    /** Those surfaces of some parts that one can come to see: the finish of a build-up, not what is behind it. */
+    @PostMapping("/seen")
+    List<ExposureService.SeenSurface> seen(
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody PartsAsked asked) {
+        projects.require(account, id);
+        return exposure.seen(id, asked.parts());
     }
 
     /** @param parts all that are alike in this way, the one asked about among them */

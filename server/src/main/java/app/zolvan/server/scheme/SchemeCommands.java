@@ -7,13 +7,11 @@ import app.zolvan.core.assign.SchemeLetter;
 import app.zolvan.core.assign.SchemeState;
 import app.zolvan.core.assign.Side;
 import app.zolvan.core.colour.CieLab;
-import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.measure.MaterialMeasure;
 import app.zolvan.core.measure.NearTwins;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.prepare.Coverage;
-import app.zolvan.core.prepare.PlainColours;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.library.FindingService;
 import app.zolvan.server.library.MaterialRow;
@@ -276,31 +274,6 @@ public class SchemeCommands {
                         p.gloss(),
                         p.matches()))
                 .toList();
-    }
-
-    /** A mark for what each region shows, by part and span. */
-    List<List<SchemeController.MarkWire>> marks(Account account, UUID projectId) {
-        LookTable looks = schemes.looks(projects.require(account, projectId));
-        Model model = models.model(projectId);
-        Map<String, Double> areas = new HashMap<>();
-        for (Scene.Part p : looks.scene().parts()) {
-            for (int span = 0; span < p.sets().size(); span++) {
-                areas.merge(key(looks, p, span), Coverage.area(model, p.index(), span), Double::sum);
-            }
-        }
-        Map<String, PlainColours.Mark> marks = PlainColours.marks(areas);
-        return looks.scene().parts().stream()
-                .map(p -> IntStream.range(0, p.sets().size())
-                        .mapToObj(span -> marks.get(key(looks, p, span)))
-                        .map(m -> new SchemeController.MarkWire(Srgb.toHex(m.colour()), m.hatch()))
-                        .toList())
-                .toList();
-    }
-
-    /** What tells a material from others; empty for plain grey. */
-    private static String key(LookTable looks, Scene.Part p, int span) {
-        MaterialRow m = looks.shown(p.index(), span).material();
-        return m == null ? "" : m.id().toString();
     }
 
     /** What tells the look of a region from another one. */

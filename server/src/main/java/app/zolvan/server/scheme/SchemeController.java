@@ -31,9 +31,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/projects/{id}/schemes")
 class SchemeController {
     private final SchemeCommands commands;
+    private final DiagramService diagrams;
 
-    SchemeController(SchemeCommands commands) {
+    SchemeController(SchemeCommands commands, DiagramService diagrams) {
         this.commands = commands;
+        this.diagrams = diagrams;
     }
 
     /** @param of the scheme to copy or to be based on; null for an empty one */
@@ -102,18 +104,11 @@ class SchemeController {
         return CommandController.tagged(commands.delete(account, id, ProjectService.version(seen), scheme));
     }
 
-    /**
-     * A colour and a hatch for each material, in the scheme in view.
-     *
-     * @param colour #rrggbb
-     * @param hatch  0 for none
-     */
-    record MarkWire(String colour, int hatch) {}
-
-    /** By part and span, so that all that shows one material is marked alike. */
-    @GetMapping("/marks")
-    List<List<MarkWire>> marks(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
-        return commands.marks(account, id);
+    /** Colours and hatches by which what surfaces are is told apart: materials as the scheme in view has them. */
+    @GetMapping("/diagram")
+    DiagramService.Diagram diagram(
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @RequestParam DiagramService.By by) {
+        return diagrams.of(account, id, by);
     }
 
     /** Materials that nearly match in the scheme in view, those that come nearest first. */
