@@ -65,7 +65,7 @@ const CAME = [
 /** How much of the source materials came along, and what wears them as they came. */
 const came = computed(() => {
   const looks = workspace.state?.looks ?? []
-  const arrived = (workspace.state?.arrived ?? []).filter((u) => u.parts > 0).map((u) => u.material)
+  const arrived = (workspace.state?.arrived ?? []).map((u) => u.material)
   return CAME.flatMap(({ how, one, many }) => {
     const ids = new Set(arrived.filter((m) => m.came === how).map((m) => m.id))
     if (ids.size === 0) return []
@@ -127,12 +127,14 @@ const open = computed(() => workspace.design.filter((p) => !p.closed))
         {{ sources.toLocaleString('en') }}
         <span v-for="c in came" :key="c.says" class="came">
           <button
+            v-if="c.regions.length > 0"
             class="plain link"
-            :title="`Select what wears ${c.says}`"
+            :title="`Select what still wears ${c.says}`"
             @click="workspace.select(c.regions)"
           >
             {{ c.says }}
           </button>
+          <template v-else>{{ c.says }}</template>
         </span>
         <span v-if="came[0]?.how === 'COLOUR'" class="soft small">
           A colour says nothing of gloss, grain or glass: those stayed behind, and come from the tray.

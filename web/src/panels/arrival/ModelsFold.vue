@@ -19,6 +19,8 @@ const FORMS: { form: HelperForm; text: string; title: string }[] = [
   { form: 'PLANT', text: 'Potted plant', title: 'About 60 cm high' },
   { form: 'TREE', text: 'Tree', title: 'About 5 m high' },
 ]
+/** Forms that are moved to where they look well; the others stand where they are to. */
+const READY = new Set<HelperForm>(['STOOL', 'BOWL', 'PLANT', 'TREE'])
 const ADDED: { value: 'surroundings' | 'design'; text: string; title: string }[] = [
   { value: 'surroundings', text: 'Surroundings', title: 'Seen with the design, counted nowhere' },
   { value: 'design', text: 'Part of the design', title: 'Counted, checked and delivered with it' },
@@ -45,8 +47,8 @@ function isAdded(purpose: Purpose): purpose is 'design' | 'surroundings' {
 watch(models, (now, before) => {
   if (!placed.value) workspace.placing = null
   const fresh = now.find((m) => !before.some((b) => b.index === m.index))
-  if (fresh && before.length > 0 && now.length === before.length + 1 && !fresh.form)
-    workspace.placing = fresh.index
+  const isPlaced = fresh && (!fresh.form || READY.has(fresh.form))
+  if (isPlaced && before.length > 0 && now.length === before.length + 1) workspace.placing = fresh.index
 })
 
 function change(m: PlacedModel, details: Partial<PlacedModel>) {

@@ -103,7 +103,9 @@ public enum HelperForm {
                     case BACKDROP -> new Vec3(foot.x(), under, foot.z() + wide);
                     case TILE -> new Vec3(design.max().x() + 0.15 * wide + 0.07, foot.y(), foot.z());
                     case STRIPES -> new Vec3(foot.x(), foot.y(), design.min().z() - 0.25 * wide);
-                    case STOOL, BOWL, PLANT -> new Vec3(design.max().x() + 0.05 * wide + 0.45, foot.y(), foot.z());
+                    case STOOL -> new Vec3(design.max().x() + 0.05 * wide + 0.45, foot.y(), foot.z());
+                    case PLANT -> new Vec3(design.max().x() + 0.05 * wide + 0.45, foot.y(), foot.z() - 0.6);
+                    case BOWL -> new Vec3(design.max().x() + 0.05 * wide + 0.15, foot.y(), foot.z() + 0.4);
                     case TREE ->
                         new Vec3(design.max().x() + 2.2, foot.y(), design.min().z() - 1);
                 });
