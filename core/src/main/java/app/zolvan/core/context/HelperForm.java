@@ -66,27 +66,27 @@ public enum HelperForm {
         double high = Math.max(design.size().y(), wide / 4);
         Builder b = new Builder();
         switch (this) {
-            case GROUND -> b.part(word, "Ground grey", grey(0x8C, 0x8A, 0x86), level(12 * wide));
-            case BACKDROP -> b.part(word, "Backdrop white", grey(0xD9, 0xD8, 0xD5), sweep(wide, high));
-            case TILE -> b.part(word, "Tile grey", grey(0xB9, 0xB9, 0xB7), Chip.tile());
+            case GROUND -> b.part(word, "Ground grey", dull(0x8C, 0x8A, 0x86), level(12 * wide));
+            case BACKDROP -> b.part(word, "Backdrop white", dull(0xD9, 0xD8, 0xD5), sweep(wide, high));
+            case TILE -> b.part(word, "Tile grey", dull(0xB9, 0xB9, 0xB7), Chip.tile());
             case STRIPES -> {
                 double width = 1.5 * Math.max(design.size().x(), wide / 2);
-                b.part("Dark stripes", "Stripe dark", grey(0x24, 0x24, 0x24), stripes(width, 1.2 * high, 0));
-                b.part("Light stripes", "Stripe light", grey(0xE6, 0xE5, 0xE3), stripes(width, 1.2 * high, 1));
+                b.part("Dark stripes", "Stripe dark", dull(0x24, 0x24, 0x24), stripes(width, 1.2 * high, 0));
+                b.part("Light stripes", "Stripe light", dull(0xE6, 0xE5, 0xE3), stripes(width, 1.2 * high, 1));
             }
             case STOOL -> {
-                b.part("Seat", "Stool wood", grey(0xB8, 0x93, 0x6A), ReadyThings.seat());
-                b.part("Legs", "Stool steel", grey(0x3C, 0x3E, 0x40), ReadyThings.legs());
+                b.part("Seat", "Stool wood", dull(0xB8, 0x93, 0x6A), ReadyThings.seat());
+                b.part("Legs", "Stool steel", dull(0x3C, 0x3E, 0x40), ReadyThings.legs());
             }
-            case BOWL -> b.part(word, "Bowl glaze", grey(0xD8, 0xD2, 0xC4), ReadyThings.bowl());
+            case BOWL -> b.part(word, "Bowl glaze", dull(0xD8, 0xD2, 0xC4), ReadyThings.bowl());
             case PLANT -> {
-                b.part("Pot", "Pot clay", grey(0xA8, 0x6A, 0x4C), ReadyThings.pot());
-                b.part("Soil", "Soil", grey(0x3B, 0x2E, 0x24), ReadyThings.soil());
-                b.part("Leaves", "Leaf green", grey(0x4E, 0x6E, 0x3A), ReadyThings.leaves());
+                b.part("Pot", "Pot clay", dull(0xA8, 0x6A, 0x4C), ReadyThings.pot());
+                b.part("Soil", "Soil", dull(0x3B, 0x2E, 0x24), ReadyThings.soil());
+                b.part("Leaves", "Leaf green", dull(0x4E, 0x6E, 0x3A), ReadyThings.leaves());
             }
             case TREE -> {
-                b.part("Trunk", "Bark", grey(0x6A, 0x5C, 0x4E), ReadyThings.trunk());
-                b.part("Crown", "Tree green", grey(0x5B, 0x78, 0x40), ReadyThings.crown());
+                b.part("Trunk", "Bark", dull(0x6A, 0x5C, 0x4E), ReadyThings.trunk());
+                b.part("Crown", "Tree green", dull(0x5B, 0x78, 0x40), ReadyThings.crown());
             }
         }
         return b.build();
@@ -117,7 +117,7 @@ public enum HelperForm {
     }
 
     /** A dull colour that is to be dressed. */
-    private static Surface grey(int r, int g, int b) {
+    private static Surface dull(int r, int g, int b) {
         return Surface.STANDARD
                 .with(Parameter.BASE_COLOR, Srgb.fromCodes(r, g, b))
                 .with(Parameter.SPECULAR_ROUGHNESS, 0.9)
