@@ -1,23 +1,21 @@
 package app.zolvan.core.geometry;
 
-import java.util.ArrayList;
 import java.util.List;
 
 /** The space that closed bodies fill. */
 public final class FilledSpace {
-    private final List<Body> bodies = new ArrayList<>();
+    private final List<Body> bodies;
+    private final BoxTree tree;
 
-    /** @param box in the world */
-    private record Body(Mesh mesh, Transform toMesh, Box3 box) {
+    /**
+     * A body that bounds a volume; one that its placement flattens fills nothing.
+     *
+     * @param toWorld where it stands
+     */
+    public record Body(Mesh mesh, Transform toWorld) {
         /** By the winding number, the solid angle over 4π; moving, stretching and mirroring do not change what is within. */
-        boolean holds(Vec3 point) {
-            for (int axis = 0; axis < 3; axis++) {
-                double at = point.get(axis);
-                if (at < box.min().get(axis) || at > box.max().get(axis)) {
-                    return false;
-                }
-            }
-            Vec3 p = toMesh.point(point);
+        private boolean holds(Vec3 point) {
+            Vec3 p = toWorld.inverse().point(point);
             int[] corners = mesh.indices();
             double angle = 0;
             for (int i = 0; i < corners.length; i += 3) {
@@ -30,16 +28,23 @@ public final class FilledSpace {
         }
     }
 
-    /** Adds a body that bounds a volume; one that is flattened by its placement fills nothing. */
-    public FilledSpace with(Mesh mesh, Transform toWorld) {
-        if (Math.abs(toWorld.determinant()) > 1e-30) {
-            bodies.add(new Body(mesh, toWorld.inverse(), mesh.bounds(toWorld)));
+    public FilledSpace(List<Body> bodies) {
+        this.bodies = bodies.stream()
+                .filter(b -> Math.abs(b.toWorld.determinant()) > 1e-30)
+                .toList();
+        double[] boxes = new double[6 * this.bodies.size()];
+        for (int i = 0; i < this.bodies.size(); i++) {
+            Body b = this.bodies.get(i);
+            b.mesh.bounds(b.toWorld).put(boxes, 6 * i);
         }
-        return this;
+        this.tree = new BoxTree(boxes);
     }
 
     /** Whether a point lies within one of the bodies. */
     public boolean isWithin(Vec3 point) {
-        return bodies.stream().anyMatch(b -> b.holds(point));
+        boolean[] within = {false};
+        double[] box = {point.x(), point.y(), point.z(), point.x(), point.y(), point.z()};
+        tree.touching(box, i -> within[0] = within[0] || bodies.get(i).holds(point));
+        return within[0];
     }
 }

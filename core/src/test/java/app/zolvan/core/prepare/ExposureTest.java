@@ -31,14 +31,15 @@ class ExposureTest {
     /** The open share of each part's first span. */
     private static List<Double> shares(List<Placed> parts) {
         RenderScene.Builder all = new RenderScene.Builder(Kernel.Kind.SCALAR);
-        FilledSpace filled = new FilledSpace();
+        List<FilledSpace.Body> bodies = new ArrayList<>();
         for (Placed p : parts) {
             all.add(p.mesh, p.at, Collections.nCopies(p.mesh.spanCount(), Surface.STANDARD));
             if (p.closed) {
-                filled.with(p.mesh, p.at);
+                bodies.add(new FilledSpace.Body(p.mesh, p.at));
             }
         }
         SceneSight sight = new SceneSight(all.build());
+        FilledSpace filled = new FilledSpace(bodies);
         List<Double> out = new ArrayList<>();
         parts.forEach(p -> out.add(Exposure.of(p.mesh, p.at, p.closed, sight, filled, STRETCH)[0]));
         return out;

@@ -13,8 +13,10 @@ import app.zolvan.server.asset.AssetService;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -45,7 +47,7 @@ class ModelSight {
 
     /** What the closed bodies among all that is not hidden fill. */
     FilledSpace filled(Scene scene) {
-        return seen(scene).map(Seen::filled).orElseGet(FilledSpace::new);
+        return seen(scene).map(Seen::filled).orElseGet(() -> new FilledSpace(List.of()));
     }
 
     private Optional<Seen> seen(Scene scene) {
@@ -70,18 +72,20 @@ class ModelSight {
                 .collect(Collectors.toSet());
         Map<String, Mesh> meshes = new HashMap<>();
         RenderScene.Builder all = new RenderScene.Builder(Kernel.Kind.best());
-        FilledSpace filled = new FilledSpace();
+        List<FilledSpace.Body> closed = new ArrayList<>();
         Box3 box = Box3.EMPTY;
         for (Scene.Part p : scene.parts()) {
             if (!hidden.contains(p.model()) && taken.test(p)) {
                 Mesh m = meshes.computeIfAbsent(p.mesh(), d -> mesh(p));
                 if (p.closed()) {
-                    filled.with(m, p.toWorld());
+                    closed.add(new FilledSpace.Body(m, p.toWorld()));
                 }
                 all.add(m, p.toWorld(), Collections.nCopies(m.spanCount(), Surface.STANDARD));
                 box = box.with(m.bounds(p.toWorld()));
             }
         }
-        return box.equals(Box3.EMPTY) ? Optional.empty() : Optional.of(new Seen(all.build(), filled, box));
+        return box.equals(Box3.EMPTY)
+                ? Optional.empty()
+                : Optional.of(new Seen(all.build(), new FilledSpace(closed), box));
     }
 }
