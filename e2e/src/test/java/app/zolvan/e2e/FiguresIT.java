@@ -21,6 +21,10 @@ import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 @EnabledIfSystemProperty(named = "zolvan.figures", matches = "true")
 class FiguresIT {
     private static final int ROUNDS = 12;
+    /** Which of the schemes is shown, from 0. */
+    private static final String PRESSED =
+            "() => [...document.querySelectorAll('.divider')].findIndex((d) => d.getAttribute('aria-pressed') === 'true')";
+
     private static final String FROM_CLICK = "ms from the click to the answer, the frame's submission, the frame";
 
     @Test
@@ -91,7 +95,10 @@ class FiguresIT {
         listen(d.page);
         List<double[]> times = new ArrayList<>();
         for (int i = 0; i < ROUNDS; i++) {
-            d.changing("/state", () -> d.page.click(".divider[aria-pressed=false] >> nth=0"));
+            Object before = d.page.evaluate(PRESSED);
+            d.page.click(".divider[aria-pressed=false] >> nth=0");
+            d.page.waitForFunction("was => (" + PRESSED + ")() !== was", before);
+            d.waitUntilDrawn();
             times.add(timed(d.page, "/state"));
             d.page.mouse().move(640, 780); // off the dividers, which read what they stand for when one comes near
         }
@@ -128,7 +135,7 @@ class FiguresIT {
                   const asked = performance.getEntriesByType('resource')
                     .filter((r) => r.startTime >= clicked && r.name.includes(path))
                   performance.clearResourceTimings()
-                  const answered = shown.find((t) => t > clicked) ?? asked[0].responseEnd
+                  const answered = path === '/state' ? shown.find((t) => t > clicked) : asked[0].responseEnd
                   return [answered, ...[submitted, drawn].map((all) => all.find((t) => t > answered))].map((t) => t - clicked)
                 }""", path);
         return times.stream().mapToDouble(t -> ((Number) t).doubleValue()).toArray();

@@ -7,11 +7,14 @@ import java.util.Map;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+import org.springframework.test.annotation.DirtiesContext;
+import org.springframework.test.context.TestPropertySource;
 import tools.jackson.databind.JsonNode;
 
 /** Prints how long it takes to dress a thousand parts of a model of 5,000, and to look at another scheme. Figures, no test. */
 @EnabledIfSystemProperty(named = "zolvan.figures", matches = "true")
-@org.springframework.test.context.TestPropertySource(properties = "zolvan.upload-limit=100MB")
+@TestPropertySource(properties = "zolvan.upload-limit=100MB")
+@DirtiesContext // its server would take the jobs of the other tests'
 class AssigningFiguresTest extends ProjectTest {
     private static final int PARTS = 5_000;
     private static final int DRESSED = 1_000;
