@@ -708,6 +708,7 @@ export class Stage {
   setBare(bare: boolean): void {
     if (this.bare === bare) return
     this.bare = bare
+    this.figure.root.visible = !bare
     this.invalidate()
   }
 
@@ -1050,10 +1051,9 @@ export class Stage {
     this.outdated = false
     const draft = this.isDraft
     this.figure.turnTo(this.camera)
-    if (this.bare) this.glass.render(this.renderer, this.scene, this.camera)
-    else if (this.lit.size > 0) this.drawLit()
-    else if (this.showingSides) this.drawSides()
-    else if (this.colours) this.plain.draw(this.renderer, this.camera)
+    if (this.lit.size > 0 && !this.bare) this.drawLit()
+    else if (this.showingSides && !this.bare) this.drawSides()
+    else if (this.colours && !this.bare) this.plain.draw(this.renderer, this.camera)
     else if (draft) this.renderer.render(this.scene, this.camera)
     else this.glass.render(this.renderer, this.scene, this.camera)
     const { triangles, calls } = this.renderer.info.render

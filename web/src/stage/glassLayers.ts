@@ -23,6 +23,7 @@ const WHERE = 'fragCoord.xy, lod'
 
 /** How far a held body keeps off the sides of what holds it, as a share of that one's size. */
 const OFF = 1e-4
+
 /** How much around the holding bodies is drawn behind them, as a share of their size, and in which steps, in pixels. */
 const ROOM = 0.2
 const STEP = 128
@@ -86,7 +87,8 @@ function cut(from: number, to: number, within: number): [number, number] {
  * Lets clear bodies show through clear bodies that hold them: oil through its glass. The renderer by itself shows only
  * opaque things through glass. So a frame with held bodies takes two passes: first everything, with the holding bodies
  * reduced to their far walls, into a picture of its own; then the real frame, in which the near walls of the holding
- * bodies bend that picture, which is of no more than there is of them on the screen. A body counts as held when its box lies within another clear body's box, off its sides.
+ * bodies bend that picture, which is of no more than there is of them on the screen. A body counts as held when its box lies
+ * within another clear body's box, off its sides.
  */
 export class GlassLayers {
   private readonly behind = new WebGLRenderTarget(1, 1, {
@@ -97,17 +99,15 @@ export class GlassLayers {
   private readonly behindMap: IUniform = { value: this.behind.texture }
   /** Where that picture lies on the whole one: its lower left corner and its size, as shares. */
   private readonly behindPlace: IUniform<Vector4> = { value: new Vector4() }
-  private cutCamera = new PerspectiveCamera()
+  private readonly cutCamera = new PerspectiveCamera()
   private readonly standIns = new Map<MeshPhysicalMaterial, StandIns>()
   private holding: PartMesh[] = []
-  private boxes: Box3[] = []
 
   /** Works out which bodies hold others. Called when materials or the model change. */
   arrange(parts: PartMesh[]): void {
     const clear = parts.filter((m) => m?.visible && m.material.some((x) => x?.transmission > 0))
     const boxes = clear.map((m) => new Box3().setFromObject(m))
     this.holding = clear.filter((_, i) => boxes.some((b, k) => k !== i && !!boxes[i] && holds(boxes[i], b)))
-    this.boxes = this.holding.map((m) => new Box3().setFromObject(m))
     const used = new Set(this.holding.flatMap((m) => m.material))
     for (const [material, s] of this.standIns) {
       if (used.has(material)) continue
@@ -123,7 +123,8 @@ export class GlassLayers {
       return
     }
     const size = renderer.getDrawingBufferSize(new Vector2())
-    const { x, y, width, height } = cutAround(this.boxes, camera, size)
+    const boxes = this.holding.map((m) => new Box3().setFromObject(m)) // they may be on the move
+    const { x, y, width, height } = cutAround(boxes, camera, size)
     this.behind.setSize(width, height)
     this.behindPlace.value.set(x / size.x, 1 - (y + height) / size.y, width / size.x, height / size.y)
     this.cutCamera.copy(camera, false)

@@ -17,7 +17,7 @@ export interface Mark {
 }
 
 /** Which ways the lines of each hatch follow each other, in degrees clockwise from upwards. */
-const WAYS = [[], [45], [135], [90], [0], [90, 0]]
+export const WAYS = [[], [45], [135], [90], [0], [90, 0]]
 
 /** A mark as style of an element, as it is on the stage. */
 export function styleOf({ colour, hatch }: Mark): Record<string, string> {

@@ -55,6 +55,7 @@ export const useWorkspace = defineStore('workspace', () => {
     schemeStates: [],
     roles: [],
     lies: [],
+    forms: [],
   })
   /** Why the selection shows what it shows. */
   const why = shallowRef<Why | null>(null)

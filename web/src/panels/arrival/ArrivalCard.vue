@@ -53,9 +53,10 @@ const geometries = computed(() => {
 })
 const geometryBytes = computed(() => geometries.value.reduce((sum, g) => sum + g.bytes, 0))
 const pictureBytes = computed(() => (scene.value?.pictures ?? []).reduce((sum, p) => sum + p.memory, 0))
+/** What the design arrived with: a material for each set that has one. */
 const sources = computed(() => {
   const sets = new Set(workspace.design.flatMap((p) => p.sets))
-  return scene.value?.sets.filter((s) => s.source !== null && sets.has(s.index)).length ?? 0
+  return (scene.value?.sets ?? []).flatMap((s) => (s.source !== null && sets.has(s.index) ? [s.source] : []))
 })
 const CAME = [
   { how: 'COLOUR', one: 'a plain colour', many: 'plain colours' },
@@ -65,9 +66,8 @@ const CAME = [
 /** How much of the source materials came along, and what wears them as they came. */
 const came = computed(() => {
   const looks = workspace.state?.looks ?? []
-  const arrived = (workspace.state?.arrived ?? []).map((u) => u.material)
   return CAME.flatMap(({ how, one, many }) => {
-    const ids = new Set(arrived.filter((m) => m.came === how).map((m) => m.id))
+    const ids = new Set(sources.value.filter((id) => workspace.materials.get(id)?.came === how))
     if (ids.size === 0) return []
     const regions = (workspace.state?.regions ?? []).filter((r) => ids.has(looks[r.look]?.material ?? ''))
     return [{ how, says: ids.size === 1 ? one : `${ids.size} ${many}`, regions }]
@@ -124,7 +124,7 @@ const open = computed(() => workspace.design.filter((p) => !p.closed))
       </template>
       <dt>Source materials</dt>
       <dd>
-        {{ sources.toLocaleString('en') }}
+        {{ sources.length.toLocaleString('en') }}
         <span v-for="c in came" :key="c.says" class="came">
           <button
             v-if="c.regions.length > 0"

@@ -9,18 +9,6 @@ import FileTaker from './FileTaker.vue'
 import ImportQuestion from './ImportQuestion.vue'
 import PlaceForm from './PlaceForm.vue'
 
-const FORMS: { form: HelperForm; text: string; title: string }[] = [
-  { form: 'GROUND', text: 'Ground', title: 'A level that takes shadows' },
-  { form: 'BACKDROP', text: 'Backdrop', title: 'A floor that rises into a wall' },
-  { form: 'TILE', text: 'Test tile', title: 'To see a look beside the design' },
-  { form: 'STRIPES', text: 'Striped card', title: 'To see what glass does to what is behind it' },
-  { form: 'STOOL', text: 'Stool', title: '45 cm high' },
-  { form: 'BOWL', text: 'Bowl', title: '24 cm wide' },
-  { form: 'PLANT', text: 'Potted plant', title: 'About 60 cm high' },
-  { form: 'TREE', text: 'Tree', title: 'About 5 m high' },
-]
-/** Forms that are moved to where they look well; the others stand where they are to. */
-const READY = new Set<HelperForm>(['STOOL', 'BOWL', 'PLANT', 'TREE'])
 const ADDED: { value: 'surroundings' | 'design'; text: string; title: string }[] = [
   { value: 'surroundings', text: 'Surroundings', title: 'Seen with the design, counted nowhere' },
   { value: 'design', text: 'Part of the design', title: 'Counted, checked and delivered with it' },
@@ -47,7 +35,8 @@ function isAdded(purpose: Purpose): purpose is 'design' | 'surroundings' {
 watch(models, (now, before) => {
   if (!placed.value) workspace.placing = null
   const fresh = now.find((m) => !before.some((b) => b.index === m.index))
-  const isPlaced = fresh && (!fresh.form || READY.has(fresh.form))
+  const form = workspace.controls.forms.find((f) => f.form === fresh?.form)
+  const isPlaced = fresh && (!form || form.company)
   if (isPlaced && before.length > 0 && now.length === before.length + 1) workspace.placing = fresh.index
 })
 
@@ -142,14 +131,14 @@ async function addForm(form: HelperForm) {
     <p class="soft small">Add a helper form</p>
     <div class="forms">
       <v-btn
-        v-for="f in FORMS"
+        v-for="f in workspace.controls.forms"
         :key="f.form"
         size="small"
-        :title="f.title"
+        :title="f.says"
         :disabled="workspace.pending > 0"
         @click="addForm(f.form)"
       >
-        {{ f.text }}
+        {{ f.word }}
       </v-btn>
     </div>
     <p class="soft small">Add another file’s model as</p>

@@ -41,15 +41,15 @@ async function lookInto() {
     workspace.tell(on ? 'Seen through from outside, solid from within' : 'Solid from anywhere')
 }
 const keys = computed(() => [
-  {
-    label: 'Leave open',
-    icon: mdiNoteOutline,
-    on: noting.value,
-    says: 'Note what is to be decided later',
-    act: () => (noting.value = !noting.value),
-  },
   ...(chosen.value.length === 1
     ? [
+        {
+          label: 'Leave open',
+          icon: mdiNoteOutline,
+          on: noting.value,
+          says: 'Note what is to be decided later',
+          act: () => (noting.value = !noting.value),
+        },
         {
           label: 'Cut a face',
           icon: mdiVectorSelection,

@@ -82,14 +82,12 @@ async function onlySeen() {
   try {
     const seen = await api.seenOf(workspace.id, before)
     if (chosen.value !== before) return
-    const wanted = new Set(workspace.selection.map((r) => r.part))
-    const regions = seen.filter((r) => wanted.has(r.part))
-    if (regions.length === 0) {
+    if (seen.length === 0) {
       workspace.tell('None of it is seen: it is all covered.')
       return
     }
-    workspace.select(regions, workspace.metBehind)
-    const parts = new Set(regions.map((r) => r.part)).size
+    workspace.select(seen, workspace.metBehind)
+    const parts = new Set(seen.map((r) => r.part)).size
     workspace.tell(`${counted(parts, 'part')} of ${before.length} are seen`)
   } catch (e) {
     workspace.report(e)

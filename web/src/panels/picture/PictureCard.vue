@@ -25,6 +25,8 @@ const SIZES: [string, number, number][] = [
 const SHOWN = AIDS.map(({ value, title, says }) => ({ value, text: title, title: says }))
 const shownAs = computed(() => SHOWN.find((s) => s.value === workspace.pictured))
 const withLegend = ref(true)
+/** What the picture is to show is not on the stage yet. */
+const isComing = computed(() => isDiagram(workspace.pictured) && !workspace.diagram)
 
 const limit = computed(() => stageHandle.value?.largestPicture ?? 4096)
 const fault = computed(() => {
@@ -127,7 +129,7 @@ async function save(work: () => Promise<void>) {
       block
       height="32"
       :loading="busy"
-      :disabled="fault !== ''"
+      :disabled="fault !== '' || isComing"
       @click="save(take)"
     >
       Save picture (PNG)
@@ -136,7 +138,7 @@ async function save(work: () => Promise<void>) {
       v-if="views.all.length > 0"
       block
       class="all"
-      :disabled="fault !== '' || busy"
+      :disabled="fault !== '' || busy || isComing"
       @click="save(takeAll)"
     >
       Save a picture of each view ({{ views.all.length }})

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { onBeforeUnmount, ref } from 'vue'
 import type { Diagram } from '../../api/client'
 import { styleOf } from '../../stage/plainColours'
 import type { Region } from '../../stage/Stage'
@@ -10,6 +10,7 @@ import { areaText } from '../shared/lengths'
 const props = defineProps<{ diagram: Diagram }>()
 const workspace = useWorkspace()
 const open = ref(true)
+onBeforeUnmount(() => (workspace.lit = []))
 
 function regionsOf(thing: number): Region[] {
   return props.diagram.spans.flatMap((spans, part) =>

@@ -125,11 +125,9 @@ watch(
 const by = computed(() =>
   isDiagram(workspace.shown) && !workspace.preview && workspace.state ? workspace.shown : null,
 )
-watch([by, () => workspace.state, () => workspace.scene], async ([told, state]) => {
-  if (!told) {
-    workspace.diagram = null
-    return
-  }
+watch([by, () => workspace.state, () => workspace.scene], async ([told, state], [before]) => {
+  if (told !== before) workspace.diagram = null
+  if (!told) return
   try {
     const diagram = await api.diagram(id, told)
     if (by.value !== told || workspace.state !== state) return

@@ -2,6 +2,7 @@ package app.zolvan.bench;
 
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Solids;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.TriangleSoup;
 import app.zolvan.core.geometry.Vec3;
@@ -26,7 +27,6 @@ import app.zolvan.core.render.scene.RenderScene;
 import app.zolvan.core.render.texture.Textures;
 import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.core.texture.Png;
-import app.zolvan.demo.Shapes;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -167,7 +167,7 @@ public final class EyeScenes {
 
     /** A line of radius and height turned about the y axis. */
     private static Mesh turned(double[]... line) {
-        return Shapes.latheOpen(List.of(line), 128).toMesh(Math.toRadians(35));
+        return Solids.latheOpen(List.of(line), 128).toMesh(Math.toRadians(35));
     }
 
     /** A closed room with a window, sun through it, and one lamp of 800 lm at 2,700 K. */

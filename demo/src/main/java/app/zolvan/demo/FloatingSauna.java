@@ -1,5 +1,6 @@
 package app.zolvan.demo;
 
+import app.zolvan.core.geometry.Solids;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.TriangleSoup;
 import app.zolvan.core.geometry.Vec3;
@@ -63,16 +64,16 @@ final class FloatingSauna {
         for (int i = 0; i < 4; i++) {
             boolean byThePool = i == 1 || i == 2; // these end where the tub hangs
             double end = byThePool ? 900 : 3400;
-            List<double[]> tube = new ArrayList<>(Shapes.profile(0, -3400, 300, -3400));
+            List<double[]> tube = new ArrayList<>(Solids.profile(0, -3400, 300, -3400));
             for (int rib = 0; rib < (byThePool ? 5 : 9); rib++) {
                 double at = -3100 + 775.0 * rib;
-                tube.addAll(Shapes.profile(300, at - 40, 316, at - 25, 316, at + 25, 300, at + 40));
+                tube.addAll(Solids.profile(300, at - 40, 316, at - 25, 316, at + 25, 300, at + 40));
             }
-            tube.addAll(Shapes.profile(300, end, 0, end));
+            tube.addAll(Solids.profile(300, end, 0, end));
             TriangleSoup lying = new TriangleSoup()
                     .add(
-                            Shapes.lathe(tube, 28),
-                            Transform.translation(0, -420, -1800 + 1200.0 * i).after(Shapes.about(FRONT, -90)));
+                            Solids.lathe(tube, 28),
+                            Transform.translation(0, -420, -1800 + 1200.0 * i).after(Solids.about(FRONT, -90)));
             part(floats, "Float " + (i + 1), "mat_11", lying);
         }
         int frame = group(group, "Frame");
@@ -165,7 +166,7 @@ final class FloatingSauna {
                 new Vec3(at[2] - 40, 905, FACE + 20),
                 new Vec3(at[2] - 40, 1295, FACE + 20),
                 new Vec3(at[2] - 40, 1300, FACE - 40));
-        part(door, "Handle", "mat_07", Shapes.sweep(smooth(bow, 5), Shapes.disc(16, 14), ALONG, false));
+        part(door, "Handle", "mat_07", Solids.sweep(smooth(bow, 5), Solids.disc(16, 14), ALONG, false));
         for (double y : new double[] {400, 1200, 2000}) {
             part(
                     door,
@@ -173,7 +174,7 @@ final class FloatingSauna {
                     "Solid 12 copy",
                     new TriangleSoup()
                             .add(
-                                    Shapes.lathe(Shapes.profile(0, -50, 9, -50, 9, 50, 0, 50), 20),
+                                    Solids.lathe(Solids.profile(0, -50, 9, -50, 9, 50, 0, 50), 20),
                                     Transform.translation(at[1] + 25, y, FACE - 14)));
         }
     }
@@ -187,7 +188,7 @@ final class FloatingSauna {
         for (int side = 0; side < 2; side++) {
             int plane = group(group, side == 0 ? "Back slope" : "Front slope");
             Transform lie = Transform.translation((LEFT + RIGHT) / 2, WALL + 40 + rise, middle)
-                    .after(Shapes.about(UP, side == 0 ? 180 : 0))
+                    .after(Solids.about(UP, side == 0 ? 180 : 0))
                     .after(Transform.rotation(ALONG, slope));
             double width = RIGHT - LEFT + 700;
             TriangleSoup sheet = new TriangleSoup().add(board(-width / 2, 0, 0, width, 6, length, 0), lie);
@@ -212,7 +213,7 @@ final class FloatingSauna {
         }
         List<Vec3> ridge = List.of(
                 new Vec3(LEFT - 350, WALL + 60 + rise, middle), new Vec3(RIGHT + 350, WALL + 60 + rise, middle));
-        part(group, "Ridge cap", "mat_02 (2)", Shapes.sweep(ridge, Shapes.roundedRectangle(240, 40, 18, 4), UP, false));
+        part(group, "Ridge cap", "mat_02 (2)", Solids.sweep(ridge, Solids.roundedRectangle(240, 40, 18, 4), UP, false));
         for (int side = 0; side < 2; side++) {
             double x = side == 0 ? LEFT : RIGHT - 60;
             TriangleSoup gable = new TriangleSoup();
@@ -245,10 +246,10 @@ final class FloatingSauna {
         stove(group(group, "Stove"));
         towels(group(group, "Towels"));
         int pail = group(group, "Pail");
-        List<double[]> side = new ArrayList<>(Shapes.profile(0, 0, 105, 0, 112, 6, 135, 240, 132, 246));
-        part(pail, "Pail", "mat_07", moved(Shapes.lathe(Shapes.wall(side, 12), 36), -250, 68, 150));
-        part(pail, "Hoop", "Solid 12 copy", moved(Shapes.lathe(Shapes.circle(119, 70, 4, 8), 36), -250, 68, 150));
-        part(pail, "Hoop", "Solid 12 copy", moved(Shapes.lathe(Shapes.circle(133, 200, 4, 8), 36), -250, 68, 150));
+        List<double[]> side = new ArrayList<>(Solids.profile(0, 0, 105, 0, 112, 6, 135, 240, 132, 246));
+        part(pail, "Pail", "mat_07", moved(Solids.lathe(Solids.wall(side, 12), 36), -250, 68, 150));
+        part(pail, "Hoop", "Solid 12 copy", moved(Solids.lathe(Solids.circle(119, 70, 4, 8), 36), -250, 68, 150));
+        part(pail, "Hoop", "Solid 12 copy", moved(Solids.lathe(Solids.circle(133, 200, 4, 8), 36), -250, 68, 150));
         List<Vec3> ladle = smooth(
                 List.of(
                         new Vec3(-250, 330, 150),
@@ -256,7 +257,7 @@ final class FloatingSauna {
                         new Vec3(-90, 640, 150),
                         new Vec3(-60, 720, 150)),
                 4);
-        part(pail, "Ladle", "mat_07", Shapes.sweep(ladle, Shapes.disc(9, 10), FRONT, false));
+        part(pail, "Ladle", "mat_07", Solids.sweep(ladle, Solids.disc(9, 10), FRONT, false));
     }
 
     private void stove(int group) {
@@ -274,15 +275,15 @@ final class FloatingSauna {
             double pz = z - 200 + 400 * random.nextDouble();
             part(stones, "Stone", "mat_02 (2)", moved(stone(r, random), px, 850 + 62.0 * layer + r * 0.4, pz));
         }
-        List<double[]> pipe = new ArrayList<>(Shapes.profile(75, 820, 75, 3900, 70, 3905));
-        part(group, "Flue", "mat_11", moved(Shapes.lathe(Shapes.wall(pipe, 4), 32), x, 0, z - 180));
+        List<double[]> pipe = new ArrayList<>(Solids.profile(75, 820, 75, 3900, 70, 3905));
+        part(group, "Flue", "mat_11", moved(Solids.lathe(Solids.wall(pipe, 4), 32), x, 0, z - 180));
         part(
                 group,
                 "Flue collar",
                 "Solid 12 copy",
-                moved(Shapes.lathe(Shapes.circle(84, 2760, 14, 10), 32), x, 0, z - 180));
-        List<double[]> hat = new ArrayList<>(Shapes.profile(150, 3990, 148, 3996, 20, 4080, 0, 4084));
-        part(group, "Rain cap", "mat_11", moved(Shapes.lathe(Shapes.wall(hat, 3), 32), x, 0, z - 180));
+                moved(Solids.lathe(Solids.circle(84, 2760, 14, 10), 32), x, 0, z - 180));
+        List<double[]> hat = new ArrayList<>(Solids.profile(150, 3990, 148, 3996, 20, 4080, 0, 4084));
+        part(group, "Rain cap", "mat_11", moved(Solids.lathe(Solids.wall(hat, 3), 32), x, 0, z - 180));
         for (int i = 0; i < 3; i++) {
             double a = 2 * Math.PI * i / 3;
             box(
@@ -377,7 +378,7 @@ final class FloatingSauna {
         TriangleSoup slat = board(-14, 0, -45, 28, 1760, 90, 3);
         int slats = group(group, "Slats");
         for (int i = 0; i < 24; i++) { // copied by the modelling program, not repeated
-            Transform at = Transform.translation(x + 120 + 97.0 * i, 100, 1535).after(Shapes.about(UP, 35));
+            Transform at = Transform.translation(x + 120 + 97.0 * i, 100, 1535).after(Solids.about(UP, 35));
             part(slats, "Slat " + (i + 1), "Material #4", new TriangleSoup().add(slat, at));
         }
     }
@@ -407,7 +408,7 @@ final class FloatingSauna {
                             new Vec3(lx, 400, z + d - 130),
                             new Vec3(lx, -900, z + d - 130)),
                     6);
-            part(ladder, "Rail", "Solid 12 copy", Shapes.sweep(rail, Shapes.disc(20, 14), ALONG, false));
+            part(ladder, "Rail", "Solid 12 copy", Solids.sweep(rail, Solids.disc(20, 14), ALONG, false));
         }
         for (int i = 0; i < 4; i++) {
             box(ladder, "Rung", "mat_07", x + 240, -120 - 240.0 * i, z + d - 170, 420, 30, 80, 5);
@@ -466,22 +467,22 @@ final class FloatingSauna {
         double[][] at = {{-3450, 2250}, {3450, 2250}, {3450, -2250}, {-3450, -2250}};
         int lamps = group(group, "Deck lamps");
         for (double[] p : at) {
-            List<double[]> stem = new ArrayList<>(Shapes.profile(0, 28, 48, 28, 48, 40, 30, 46, 30, 560, 0, 560));
-            part(lamps, "Bollard", "mat_11", moved(Shapes.lathe(stem, 24), p[0], 0, p[1]));
-            List<double[]> head = new ArrayList<>(Shapes.profile(0, 561, 42, 561, 44, 570, 44, 650, 40, 660, 0, 662));
-            part(lamps, "Lamp", "mat_19", moved(Shapes.lathe(head, 24), p[0], 0, p[1]));
-            List<double[]> lid = new ArrayList<>(Shapes.profile(0, 663, 60, 663, 62, 668, 58, 676, 0, 684));
-            part(lamps, "Lamp lid", "mat_11", moved(Shapes.lathe(lid, 24), p[0], 0, p[1]));
+            List<double[]> stem = new ArrayList<>(Solids.profile(0, 28, 48, 28, 48, 40, 30, 46, 30, 560, 0, 560));
+            part(lamps, "Bollard", "mat_11", moved(Solids.lathe(stem, 24), p[0], 0, p[1]));
+            List<double[]> head = new ArrayList<>(Solids.profile(0, 561, 42, 561, 44, 570, 44, 650, 40, 660, 0, 662));
+            part(lamps, "Lamp", "mat_19", moved(Solids.lathe(head, 24), p[0], 0, p[1]));
+            List<double[]> lid = new ArrayList<>(Solids.profile(0, 663, 60, 663, 62, 668, 58, 676, 0, 684));
+            part(lamps, "Lamp lid", "mat_11", moved(Solids.lathe(lid, 24), p[0], 0, p[1]));
         }
         int moorings = group(group, "Moorings");
         for (int side = -1; side <= 1; side += 2) {
-            List<double[]> pole = new ArrayList<>(Shapes.profile(0, -1600, 110, -1600, 110, 1500, 96, 1530, 0, 1545));
-            part(moorings, "Pile", "mat_07", moved(Shapes.lathe(pole, 26), side * 3820.0, 0, -1500));
+            List<double[]> pole = new ArrayList<>(Solids.profile(0, -1600, 110, -1600, 110, 1500, 96, 1530, 0, 1545));
+            part(moorings, "Pile", "mat_07", moved(Solids.lathe(pole, 26), side * 3820.0, 0, -1500));
             part(
                     moorings,
                     "Pile ring",
                     "Solid 12 copy",
-                    moved(Shapes.lathe(Shapes.circle(132, 60, 16, 10), 26), side * 3820.0, 0, -1500));
+                    moved(Solids.lathe(Solids.circle(132, 60, 16, 10), 26), side * 3820.0, 0, -1500));
         }
         int bench = group(group, "Outdoor bench");
         for (int i = 0; i < 4; i++) {
@@ -492,7 +493,7 @@ final class FloatingSauna {
         }
         for (int i = 0; i < 6; i++) {
             double x = LEFT + 300 + 560.0 * i;
-            TriangleSoup hook = Shapes.sweep(
+            TriangleSoup hook = Solids.sweep(
                     smooth(
                             List.of(
                                     new Vec3(x, 1700, FACE + 2),
@@ -501,7 +502,7 @@ final class FloatingSauna {
                                     new Vec3(x, 1640, FACE + 90),
                                     new Vec3(x, 1670, FACE + 100)),
                             4),
-                    Shapes.disc(7, 10),
+                    Solids.disc(7, 10),
                     ALONG,
                     false);
             if (i < 1 || i > 4) {
@@ -525,12 +526,12 @@ final class FloatingSauna {
         if (w >= h && w >= d) {
             return soup.add(
                     along(chamfered(d, h, bevel), w),
-                    Transform.translation(x, y + h / 2, z + d / 2).after(Shapes.about(UP, 90)));
+                    Transform.translation(x, y + h / 2, z + d / 2).after(Solids.about(UP, 90)));
         }
         if (h >= d) {
             return soup.add(
                     along(chamfered(w, d, bevel), h),
-                    Transform.translation(x + w / 2, y + h, z + d / 2).after(Shapes.about(ALONG, 90)));
+                    Transform.translation(x + w / 2, y + h, z + d / 2).after(Solids.about(ALONG, 90)));
         }
         return soup.add(along(chamfered(w, h, bevel), d), Transform.translation(x + w / 2, y + h / 2, z));
     }
@@ -573,7 +574,7 @@ final class FloatingSauna {
     private static List<Vec3> smooth(List<Vec3> points, int steps) {
         List<double[]> flat = new ArrayList<>();
         points.forEach(p -> flat.add(new double[] {p.x(), p.y(), p.z()}));
-        return Shapes.curve(flat, steps).stream()
+        return Solids.curve(flat, steps).stream()
                 .map(p -> new Vec3(p[0], p[1], p[2]))
                 .toList();
     }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshMeasure;
+import app.zolvan.core.geometry.Solids;
 import app.zolvan.core.geometry.Topology;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.TriangleSoup;
@@ -431,7 +432,7 @@ class PlantedDefectsTest {
         int board = draft.group(Model.NONE, "Board", Transform.IDENTITY);
         int men = draft.group(Model.NONE, "Men", Transform.IDENTITY);
         int field = draft.mesh(box(0.1, 0.04, 0.1));
-        int man = draft.mesh(Shapes.lathe(
+        int man = draft.mesh(Solids.lathe(
                         List.of(
                                 new double[] {0, 0.04},
                                 new double[] {0.036, 0.04},

@@ -400,6 +400,26 @@ class SchemesTest extends ProjectTest {
         assertThat(browser.get(project + "/schemes/diagram?by=WEIGHT").status()).isBetween(400, 422);
     }
 
+    /** needs.md O14: the areas of a design are what divides it, whatever stands around it. */
+    @Test
+    void areasAreTheGroupsThatDivideTheDesign() {
+        List<String> areas = List.of("Stool 1", "Stool 2");
+        assertThat(names("GROUP")).containsExactlyInAnyOrderElementsOf(areas);
+        post("/models", Map.of("form", "TREE"));
+        for (String by : List.of("GROUP", "ROLE", "MATERIAL")) {
+            assertThat(names(by)).as(by).contains("surroundings").doesNotContain("Tree", "Bark");
+        }
+        assertThat(names("GROUP")).hasSize(3).containsAll(areas);
+    }
+
+    private List<String> names(String by) {
+        return get("/schemes/diagram?by=" + by)
+                .get("things")
+                .valueStream()
+                .map(t -> t.get("name").asString())
+                .toList();
+    }
+
     /** What a part's first span is in a diagram. */
     private JsonNode marked(String by, int part) {
         JsonNode diagram = get("/schemes/diagram?by=" + by);

@@ -32,10 +32,18 @@ class SidesTest extends ProjectTest {
                 + browser.importFile("wall.glb", Planks.file(layers, "paint"))
                         .get("result")
                         .asString());
-        JsonNode seen = tried("/parts/seen", Map.of("parts", List.of(0, 1, 2))).json();
-        assertThat(seen.valueStream()
-                        .map(s -> part(s.get("part").asInt()).get("name").asString()))
-                .containsExactly("Plaster", "Lining");
+        assertThat(seen(0, 1, 2)).containsExactly("Plaster", "Lining");
+        assertThat(seen(1)).isEmpty();
+        assign("part", 2, "GL-001");
+        assertThat(seen(0, 1, 2)).as("through the glass").containsExactly("Plaster", "Membrane", "Lining");
+    }
+
+    private List<String> seen(Integer... parts) {
+        return tried("/parts/seen", Map.of("parts", List.of(parts)))
+                .json()
+                .valueStream()
+                .map(s -> part(s.get("part").asInt()).get("name").asString())
+                .toList();
     }
 
     @Test

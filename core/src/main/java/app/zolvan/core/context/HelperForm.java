@@ -22,21 +22,17 @@ import java.util.Map;
  */
 public enum HelperForm {
     /** A level that takes shadows. */
-    GROUND("Ground"),
+    GROUND("Ground", "A level that takes shadows"),
     /** A floor that rises into a wall without an edge. */
-    BACKDROP("Backdrop"),
+    BACKDROP("Backdrop", "A floor that rises into a wall"),
     /** The form that samples are shown on, to see a look beside the design. */
-    TILE("Test tile"),
+    TILE("Test tile", "To see a look beside the design"),
     /** Stripes, dark and light, to see what glass does to what is behind it. */
-    STRIPES("Striped card"),
-    /** 45 cm high. */
-    STOOL("Stool"),
-    /** 24 cm wide. */
-    BOWL("Bowl"),
-    /** About 60 cm high. */
-    PLANT("Potted plant"),
-    /** About 5 m high. */
-    TREE("Tree");
+    STRIPES("Striped card", "To see what glass does to what is behind it"),
+    STOOL("Stool", "45 cm high"),
+    BOWL("Bowl", "24 cm wide"),
+    PLANT("Potted plant", "About 60 cm high"),
+    TREE("Tree", "About 5 m high");
 
     private static final double CREASE = Math.toRadians(30);
     private static final int ROUND = 24;
@@ -45,14 +41,26 @@ public enum HelperForm {
     private static final double UNDER = 5e-5;
 
     private final String word;
+    private final String says;
 
-    HelperForm(String word) {
+    HelperForm(String word, String says) {
         this.word = word;
+        this.says = says;
     }
 
     /** As a designer reads it. */
     public String word() {
         return word;
+    }
+
+    /** What it is for, or how large. */
+    public String says() {
+        return says;
+    }
+
+    /** Whether it is moved to where it looks well; the others stand where they are to. */
+    public boolean isCompany() {
+        return this == STOOL || this == BOWL || this == PLANT || this == TREE;
     }
 
     /** Whether things stand on it, and their shadows lie there. */

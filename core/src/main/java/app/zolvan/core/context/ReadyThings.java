@@ -1,15 +1,19 @@
 package app.zolvan.core.context;
 
 import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Solids;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.TriangleSoup;
 import app.zolvan.core.geometry.Vec3;
+import java.util.List;
 import java.util.Random;
 
 /** Things of everyday size that give a design scale and company. Metres; each stands on its foot at the origin. */
 final class ReadyThings {
     private static final double CREASE = Math.toRadians(35);
     private static final int ROUND = 40;
+    /** Of a rod. */
+    private static final int SIDES = 12;
     /** A slanting leg stands on its lower edge. */
     private static final double FOOT = 0.0027;
 
@@ -19,68 +23,36 @@ final class ReadyThings {
 
     /** Of a stool 45 cm high: a round seat. */
     static Mesh seat() {
-        return turned(new double[][] {
-            {0, 0.418}, {0.15, 0.418}, {0.165, 0.424}, {0.17, 0.434}, {0.165, 0.445}, {0.15, 0.45}, {0, 0.45}
-        });
+        return turned(0, 0.418, 0.15, 0.418, 0.165, 0.424, 0.17, 0.434, 0.165, 0.445, 0.15, 0.45, 0, 0.45);
     }
 
     /** Its three legs and the ring that joins them. */
     static Mesh legs() {
-        TriangleSoup soup = new TriangleSoup();
+        TriangleSoup soup = Solids.lathe(Solids.circle(0.163, 0.14, 0.008, 10), ROUND);
         for (int i = 0; i < 3; i++) {
             double a = 2 * Math.PI * i / 3;
             Vec3 foot = new Vec3(0.19 * Math.cos(a), FOOT, 0.19 * Math.sin(a));
             Vec3 head = new Vec3(0.11 * Math.cos(a), 0.424, 0.11 * Math.sin(a));
-            rod(soup, foot, head, 0.014, 0.017, 16);
-        }
-        int ring = 48;
-        for (int i = 0; i < ring; i++) {
-            rod(soup, onRing(i, ring), onRing(i + 1, ring), 0.008, 0.008, 10);
+            rod(soup, foot, head, 0.014, 0.017);
         }
         return soup.toMesh(CREASE);
     }
 
-    private static Vec3 onRing(int i, int of) {
-        double a = 2 * Math.PI * i / of;
-        return new Vec3(0.163 * Math.cos(a), 0.14, 0.163 * Math.sin(a));
-    }
-
     /** 24 cm wide and 9 cm high, 5 mm thick. */
     static Mesh bowl() {
-        int steps = 20;
-        double[][] profile = new double[2 * steps + 5][];
-        int n = 0;
-        profile[n++] = new double[] {0, 0};
-        profile[n++] = new double[] {0.045, 0};
-        for (int i = 0; i <= steps; i++) {
-            double a = 0.5 * Math.PI * (0.12 + 0.88 * i / steps);
-            profile[n++] = new double[] {0.12 * Math.sin(a) + 0.001, 0.09 - 0.084 * Math.cos(a)};
-        }
-        for (int i = steps; i >= 0; i--) {
-            double a = 0.5 * Math.PI * (0.12 + 0.88 * i / steps);
-            profile[n++] = new double[] {0.115 * Math.sin(a), 0.09 - 0.079 * Math.cos(a)};
-        }
-        profile[n] = new double[] {0, 0.011};
-        return turned(profile);
+        List<double[]> outer = Solids.profile(0, 0, 0.045, 0);
+        outer.addAll(Solids.curve(Solids.profile(0.05, 0.002, 0.085, 0.024, 0.11, 0.054, 0.12, 0.08, 0.12, 0.09), 8));
+        return Solids.lathe(Solids.wall(outer, 0.005), ROUND).toMesh(CREASE);
     }
 
     /** 22 cm wide and 20 cm high, with a rim. */
     static Mesh pot() {
-        return turned(new double[][] {
-            {0, 0},
-            {0.075, 0},
-            {0.08, 0.005},
-            {0.1, 0.165},
-            {0.11, 0.167},
-            {0.112, 0.2},
-            {0.1, 0.2},
-            {0.098, 0.17},
-            {0, 0.17}
-        });
+        return turned(0, 0, 0.075, 0, 0.08, 0.005, 0.1, 0.165, 0.11, 0.167, 0.112, 0.2, 0.1, 0.2, 0.098, 0.17, 0, 0.17);
     }
 
     static Mesh soil() {
-        return turned(new double[][] {{0.0975, 0.171}, {0.06, 0.178}, {0, 0.18}});
+        return Solids.latheOpen(Solids.profile(0.0975, 0.171, 0.06, 0.178, 0, 0.18), ROUND)
+                .toMesh(CREASE);
     }
 
     /** Arching leaves out of a pot, up to 70 cm high. */
@@ -126,7 +98,7 @@ final class ReadyThings {
     /** Of a tree 5 m high: its trunk and boughs. */
     static Mesh trunk() {
         TriangleSoup soup = new TriangleSoup();
-        boughs((from, to, thick, thin) -> rod(soup, from, to, thick, thin, 12));
+        boughs((from, to, thick, thin) -> rod(soup, from, to, thick, thin));
         return soup.toMesh(CREASE);
     }
 
@@ -174,43 +146,19 @@ final class ReadyThings {
         }
     }
 
-    /** A body turned about the upright axis: its outline from below outwards and up, as radius and height. */
-    private static Mesh turned(double[][] profile) {
-        TriangleSoup soup = new TriangleSoup();
-        for (int i = 0; i < ROUND; i++) {
-            for (int k = 0; k + 1 < profile.length; k++) {
-                Vec3 a = about(profile[k], i);
-                Vec3 b = about(profile[k], i + 1);
-                Vec3 c = about(profile[k + 1], i + 1);
-                Vec3 d = about(profile[k + 1], i);
-                soup.triangle(a, d, c).triangle(a, c, b);
-            }
-        }
-        return soup.toMesh(CREASE);
-    }
-
-    private static Vec3 about(double[] at, int step) {
-        double a = 2 * Math.PI * (step % ROUND) / ROUND;
-        return new Vec3(at[0] * Math.cos(a), at[1], at[0] * Math.sin(a));
+    private static Mesh turned(double... profile) {
+        return Solids.lathe(Solids.profile(profile), ROUND).toMesh(CREASE);
     }
 
     /** A round rod, closed at both ends. */
-    private static void rod(TriangleSoup soup, Vec3 from, Vec3 to, double thick, double thin, int sides) {
-        Vec3 way = to.minus(from).normalised();
-        Vec3 u =
-                way.cross(Math.abs(way.y()) < 0.9 ? Vec3.axis(1) : Vec3.axis(0)).normalised();
-        Transform turn = Transform.rotation(way, 2 * Math.PI / sides);
-        Vec3 v = u;
-        for (int i = 0; i < sides; i++) {
-            Vec3 next = i == sides - 1 ? u : turn.point(v);
-            soup.quad(
-                    from.plus(v.times(thick)),
-                    from.plus(next.times(thick)),
-                    to.plus(next.times(thin)),
-                    to.plus(v.times(thin)));
-            soup.triangle(from, from.plus(next.times(thick)), from.plus(v.times(thick)));
-            soup.triangle(to, to.plus(v.times(thin)), to.plus(next.times(thin)));
-            v = next;
-        }
+    private static void rod(TriangleSoup soup, Vec3 from, Vec3 to, double thick, double thin) {
+        Vec3 way = to.minus(from);
+        Vec3 y = way.normalised();
+        Vec3 x = y.cross(Math.abs(y.x()) < 0.9 ? Vec3.axis(0) : Vec3.axis(1)).normalised();
+        Vec3 z = x.cross(y);
+        Transform along = Transform.ofColumns(new double[] {
+            x.x(), x.y(), x.z(), 0, y.x(), y.y(), y.z(), 0, z.x(), z.y(), z.z(), 0, from.x(), from.y(), from.z(), 1
+        });
+        soup.add(Solids.lathe(Solids.profile(0, 0, thick, 0, thin, way.length(), 0, way.length()), SIDES), along);
     }
 }

@@ -4,7 +4,7 @@ import java.util.List;
 
 /** The space that closed bodies fill. */
 public final class FilledSpace {
-    private final List<Body> bodies;
+    private final List<Standing> bodies;
     private final BoxTree tree;
 
     /**
@@ -12,10 +12,12 @@ public final class FilledSpace {
      *
      * @param toWorld where it stands
      */
-    public record Body(Mesh mesh, Transform toWorld) {
+    public record Body(Mesh mesh, Transform toWorld) {}
+
+    private record Standing(Mesh mesh, Transform toMesh) {
         /** By the winding number, the solid angle over 4π; moving, stretching and mirroring do not change what is within. */
-        private boolean holds(Vec3 point) {
-            Vec3 p = toWorld.inverse().point(point);
+        boolean holds(Vec3 point) {
+            Vec3 p = toMesh.point(point);
             int[] corners = mesh.indices();
             double angle = 0;
             for (int i = 0; i < corners.length; i += 3) {
@@ -29,14 +31,17 @@ public final class FilledSpace {
     }
 
     public FilledSpace(List<Body> bodies) {
-        this.bodies = bodies.stream()
+        List<Body> filling = bodies.stream()
                 .filter(b -> Math.abs(b.toWorld.determinant()) > 1e-30)
                 .toList();
-        double[] boxes = new double[6 * this.bodies.size()];
-        for (int i = 0; i < this.bodies.size(); i++) {
-            Body b = this.bodies.get(i);
+        double[] boxes = new double[6 * filling.size()];
+        for (int i = 0; i < filling.size(); i++) {
+            Body b = filling.get(i);
             b.mesh.bounds(b.toWorld).put(boxes, 6 * i);
         }
+        this.bodies = filling.stream()
+                .map(b -> new Standing(b.mesh, b.toWorld.inverse()))
+                .toList();
         this.tree = new BoxTree(boxes);
     }
 

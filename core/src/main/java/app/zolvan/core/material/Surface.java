@@ -49,6 +49,13 @@ public final class Surface {
         return values.get(p).clone();
     }
 
+    /** Whether one sees something through it: light passes, or some of it is not there. */
+    public boolean isSeenThrough() {
+        return number(Parameter.TRANSMISSION_WEIGHT) > 0
+                || number(Parameter.GEOMETRY_OPACITY) < 1
+                || textures.containsKey(Parameter.GEOMETRY_OPACITY);
+    }
+
     public boolean isStandard(Parameter p) {
         return Arrays.equals(values.get(p), p.standardValue()) && !textures.containsKey(p);
     }

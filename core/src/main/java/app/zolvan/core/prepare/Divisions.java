@@ -14,12 +14,13 @@ public final class Divisions {
      * In which division each group lies.
      *
      * @param parents of each group, or {@link Model#NONE}; a parent stands before what it holds
+     * @param aside   groups that are none of the design, with all that is in them
      * @return by group; {@link Model#NONE} for those around the divisions, and where nothing divides the model
      */
-    public static int[] of(List<Integer> parents) {
-        List<Integer> level = within(parents, Model.NONE);
+    public static int[] of(List<Integer> parents, Set<Integer> aside) {
+        List<Integer> level = within(parents, Model.NONE, aside);
         while (level.size() == 1) {
-            level = within(parents, level.get(0));
+            level = within(parents, level.get(0), aside);
         }
         Set<Integer> divisions = new HashSet<>(level);
         int[] out = new int[parents.size()];
@@ -30,9 +31,9 @@ public final class Divisions {
         return out;
     }
 
-    private static List<Integer> within(List<Integer> parents, int group) {
+    private static List<Integer> within(List<Integer> parents, int group, Set<Integer> aside) {
         return IntStream.range(0, parents.size())
-                .filter(g -> parents.get(g) == group)
+                .filter(g -> parents.get(g) == group && !aside.contains(g))
                 .boxed()
                 .toList();
     }

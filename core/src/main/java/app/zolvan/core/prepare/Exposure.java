@@ -1,5 +1,6 @@
 package app.zolvan.core.prepare;
 
+import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.FilledSpace;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Sight;
@@ -24,10 +25,19 @@ public final class Exposure {
     private static final int WAYS = 12;
     /** So many of them have to be free. */
     private static final int FREE = 3;
+    /** So far a way has to be free, in metres; of a small design such a share of its size. */
+    private static final double STRETCH = 0.05;
+
+    private static final double SHARE = 0.02;
     /** How far off the surface one looks from, as a share of the stretch. */
     private static final double OFF = 0.01;
 
     private Exposure() {}
+
+    /** How far a way has to be free from a surface of a design so that it counts as seen, in metres. */
+    public static double stretch(Box3 design) {
+        return Math.min(STRETCH, SHARE * design.size().length());
+    }
 
     /**
      * @param closed  whether the part bounds a volume

@@ -6,6 +6,7 @@ import app.zolvan.core.model.Model;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -58,9 +59,10 @@ public final class PlainColours {
      * Marks for things, those of most area first: of neighbours in that order neither colour nor hatch is the same.
      *
      * @param areas of each
+     * @return in that order
      */
     public static <K extends Comparable<K>> Map<K, Mark> marks(Map<K, Double> areas) {
-        Map<K, Mark> marks = new HashMap<>();
+        Map<K, Mark> marks = new LinkedHashMap<>();
         for (K k : byArea(areas)) {
             marks.put(k, new Mark(DistinctColours.get(marks.size()), marks.size() % HATCHES));
         }

@@ -6,6 +6,7 @@ import app.zolvan.core.adjust.KindSheet;
 import app.zolvan.core.assign.SchemeState;
 import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.context.HelperForm;
 import app.zolvan.core.find.Shelf;
 import app.zolvan.core.material.Metal;
 import app.zolvan.core.material.Parameter;
@@ -139,13 +140,21 @@ class LibraryController {
             List<ReliefWire> reliefs,
             List<SchemeStateWire> schemeStates,
             List<RoleWord> roles,
-            List<LieWord> lies) {}
+            List<LieWord> lies,
+            List<FormWord> forms) {}
 
     /** What a part can be in a design, as a designer reads it. */
     record RoleWord(Role role, String word) {}
 
     /** How a part can lie. */
     record LieWord(DressingRules.Lie lie, String word) {}
+
+    /**
+     * What can be put beside a design.
+     *
+     * @param company whether it is moved to where it looks well
+     */
+    record FormWord(HelperForm form, String word, String says, boolean company) {}
 
     /** How far a scheme can have got. */
     record SchemeStateWire(SchemeState name, String label, boolean needsReason) {}
@@ -191,6 +200,9 @@ class LibraryController {
                 Arrays.stream(Role.values()).map(r -> new RoleWord(r, r.word())).toList(),
                 Arrays.stream(DressingRules.Lie.values())
                         .map(l -> new LieWord(l, l.word()))
+                        .toList(),
+                Arrays.stream(HelperForm.values())
+                        .map(f -> new FormWord(f, f.word(), f.says(), f.isCompany()))
                         .toList());
     }
 

@@ -31,7 +31,7 @@ class ModelSight {
     private static final Duration IDLE = Duration.ofMinutes(10);
 
     private final AssetService assets;
-    private final Cache<SceneKey, Optional<Seen>> whole =
+    private final Cache<SceneKey, Optional<RenderScene>> whole =
             Caffeine.newBuilder().maximumSize(2).expireAfterAccess(IDLE).build();
 
     ModelSight(AssetService assets) {
@@ -42,23 +42,18 @@ class ModelSight {
 
     /** All that is not hidden, for one thread; kept for a while. */
     Sight whole(Scene scene) {
-        return seen(scene).<Sight>map(s -> new SceneSight(s.scene())).orElse(Sight.CLEAR);
-    }
-
-    /** What the closed bodies among all that is not hidden fill. */
-    FilledSpace filled(Scene scene) {
-        return seen(scene).map(Seen::filled).orElseGet(() -> new FilledSpace(List.of()));
-    }
-
-    private Optional<Seen> seen(Scene scene) {
-        return whole.get(new SceneKey(scene.projectId(), scene.revision()), k -> of(scene, p -> true));
+        return whole.get(
+                        new SceneKey(scene.projectId(), scene.revision()),
+                        k -> of(scene, p -> true).map(Seen::scene))
+                .<Sight>map(SceneSight::new)
+                .orElse(Sight.CLEAR);
     }
 
     /**
-     * @param filled by its closed parts
+     * @param closed its parts that bound a volume
      * @param box    around all of it
      */
-    record Seen(RenderScene scene, FilledSpace filled, Box3 box) {}
+    record Seen(RenderScene scene, List<FilledSpace.Body> closed, Box3 box) {}
 
     Mesh mesh(Scene.Part part) {
         return MeshCodec.decode(assets.bytes(part.mesh()));
@@ -77,15 +72,13 @@ class ModelSight {
         for (Scene.Part p : scene.parts()) {
             if (!hidden.contains(p.model()) && taken.test(p)) {
                 Mesh m = meshes.computeIfAbsent(p.mesh(), d -> mesh(p));
+                all.add(m, p.toWorld(), Collections.nCopies(m.spanCount(), Surface.STANDARD));
+                box = box.with(m.bounds(p.toWorld()));
                 if (p.closed()) {
                     closed.add(new FilledSpace.Body(m, p.toWorld()));
                 }
-                all.add(m, p.toWorld(), Collections.nCopies(m.spanCount(), Surface.STANDARD));
-                box = box.with(m.bounds(p.toWorld()));
             }
         }
-        return box.equals(Box3.EMPTY)
-                ? Optional.empty()
-                : Optional.of(new Seen(all.build(), new FilledSpace(closed), box));
+        return box.equals(Box3.EMPTY) ? Optional.empty() : Optional.of(new Seen(all.build(), closed, box));
     }
 }

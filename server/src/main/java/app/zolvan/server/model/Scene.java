@@ -206,6 +206,11 @@ public record Scene(
         };
     }
 
+    /** Whether a part is seen with the design, and none of it. */
+    public boolean isAround(Part part) {
+        return model(part.model()).belonging() == Belonging.SURROUNDINGS;
+    }
+
     /** The groups around models that are no part of the design. */
     public Set<Integer> surroundings() {
         return models.stream()

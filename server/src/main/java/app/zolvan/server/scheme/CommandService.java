@@ -6,7 +6,6 @@ import app.zolvan.core.assign.Look;
 import app.zolvan.core.assign.Scheme;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Facts;
-import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.prepare.Undressed;
@@ -476,7 +475,7 @@ public class CommandService {
                         .orElseThrow());
         List<MaterialRow> own = materials.ofProject(projectId);
         Set<UUID> clear = own.stream()
-                .filter(m -> m.toSurface().number(Parameter.TRANSMISSION_WEIGHT) > 0)
+                .filter(m -> m.toSurface().isSeenThrough())
                 .map(MaterialRow::id)
                 .collect(Collectors.toSet());
         List<SchemeWire> dividers = new ArrayList<>();

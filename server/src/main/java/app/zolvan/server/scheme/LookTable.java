@@ -28,6 +28,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
@@ -278,6 +279,16 @@ public final class LookTable {
 
     public Scene scene() {
         return scene;
+    }
+
+    /** Parts that one sees something through from in front, wherever one looks at them. */
+    Set<Integer> seenThrough() {
+        return scene.parts().stream()
+                .map(Scene.Part::index)
+                .filter(p -> Arrays.stream(fronts.get(p))
+                        .allMatch(look ->
+                                looks.get(look).look().material().surface().isSeenThrough()))
+                .collect(Collectors.toSet());
     }
 
     /** How many parts show the material somewhere. */

@@ -12,6 +12,7 @@ import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.ModelSurvey;
 import app.zolvan.server.model.PartShapes;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -49,14 +50,17 @@ class PartController {
     private final ModelStore models;
     private final ModelSurvey survey;
     private final ExposureService exposure;
+    private final SchemeService schemes;
 
     PartController(
             PartCommands commands,
             ProjectService projects,
             ModelStore models,
             ModelSurvey survey,
-            ExposureService exposure) {
+            ExposureService exposure,
+            SchemeService schemes) {
         this.exposure = exposure;
+        this.schemes = schemes;
         this.commands = commands;
         this.projects = projects;
         this.models = models;
@@ -281,12 +285,12 @@ class PartController {
 
     record PartsAsked(@NotEmpty @Size(max = 10_000) List<Integer> parts) {}
 
-    /** Those surfaces of some parts that one can come to see: the finish of a build-up, not what is behind it. */
+    /** Those surfaces of some parts that one can come to see in the scheme in view: a build-up's finish, not what is behind it. */
     @PostMapping("/seen")
     List<ExposureService.SeenSurface> seen(
             @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody PartsAsked asked) {
-        projects.require(account, id);
-        return exposure.seen(id, asked.parts());
+        Project project = projects.require(account, id);
+        return exposure.seen(id, asked.parts(), schemes.looks(project).seenThrough());
     }
 
     /** @param parts all that are alike in this way, the one asked about among them */

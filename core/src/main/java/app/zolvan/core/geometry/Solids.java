@@ -1,18 +1,15 @@
-package app.zolvan.demo;
+package app.zolvan.core.geometry;
 
-import app.zolvan.core.geometry.Transform;
-import app.zolvan.core.geometry.TriangleSoup;
-import app.zolvan.core.geometry.Vec3;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.UnaryOperator;
 
-/** Parametric solids for the demo models: all closed, all with outward faces. Lengths in the model's unit. */
-public final class Shapes {
-    private Shapes() {}
+/** Parametric solids: all closed, all with outward faces. Lengths in whatever unit a model has. */
+public final class Solids {
+    private Solids() {}
 
     /** A profile of (radius, height) pairs, written as a flat list. */
-    static List<double[]> profile(double... rh) {
+    public static List<double[]> profile(double... rh) {
         List<double[]> points = new ArrayList<>();
         for (int i = 0; i < rh.length; i += 2) {
             points.add(new double[] {rh[i], rh[i + 1]});
@@ -21,7 +18,7 @@ public final class Shapes {
     }
 
     /** A smooth curve through the points (centripetal-like Catmull–Rom), {@code steps} pieces between neighbours. */
-    static List<double[]> curve(List<double[]> p, int steps) {
+    public static List<double[]> curve(List<double[]> p, int steps) {
         List<double[]> out = new ArrayList<>();
         for (int i = 0; i + 1 < p.size(); i++) {
             double[] a = p.get(Math.max(0, i - 1));
@@ -49,7 +46,7 @@ public final class Shapes {
      * The closed profile of a wall of given thickness: the outer line, then the same line moved inwards (to its left) and
      * run backwards.
      */
-    static List<double[]> wall(List<double[]> outer, double thickness) {
+    public static List<double[]> wall(List<double[]> outer, double thickness) {
         List<double[]> loop = new ArrayList<>(outer);
         for (int i = outer.size() - 1; i >= 0; i--) {
             double[] a = outer.get(Math.max(0, i - 1));
@@ -65,7 +62,7 @@ public final class Shapes {
     }
 
     /** A closed circle as a profile, for rings. */
-    static List<double[]> circle(double r, double h, double radius, int steps) {
+    public static List<double[]> circle(double r, double h, double radius, int steps) {
         List<double[]> out = new ArrayList<>();
         for (int i = 0; i < steps; i++) {
             double a = 2 * Math.PI * i / steps;
@@ -107,7 +104,7 @@ public final class Shapes {
      * A section carried along a path that lies in space. The section is a loop of (side, up) pairs, clockwise seen
      * against the direction of travel; {@code up} is kept as near to the given direction as the path allows.
      */
-    static TriangleSoup sweep(List<Vec3> path, List<double[]> section, Vec3 up, boolean closed) {
+    public static TriangleSoup sweep(List<Vec3> path, List<double[]> section, Vec3 up, boolean closed) {
         int n = path.size();
         List<List<Vec3>> rings = new ArrayList<>();
         for (int i = 0; i < n; i++) {
@@ -155,12 +152,12 @@ public final class Shapes {
         }
     }
 
-    static List<double[]> disc(double radius, int steps) {
+    public static List<double[]> disc(double radius, int steps) {
         return circle(0, 0, radius, steps);
     }
 
     /** A rectangle with rounded corners as a section, anticlockwise. */
-    static List<double[]> roundedRectangle(double width, double height, double radius, int steps) {
+    public static List<double[]> roundedRectangle(double width, double height, double radius, int steps) {
         List<double[]> out = new ArrayList<>();
         for (int corner = 0; corner < 4; corner++) {
             double cx = (corner == 0 || corner == 3 ? 1 : -1) * (width / 2 - radius);
@@ -174,7 +171,7 @@ public final class Shapes {
     }
 
     /** The same outline with no edge longer than {@code longest}. */
-    static List<double[]> divided(List<double[]> outline, double longest) {
+    public static List<double[]> divided(List<double[]> outline, double longest) {
         List<double[]> out = new ArrayList<>();
         for (int i = 0; i < outline.size(); i++) {
             double[] p = outline.get(i);
@@ -192,7 +189,7 @@ public final class Shapes {
      * A plate: a convex outline in the (x, y) plane raised to thickness along z, its front edge bevelled, then each point
      * bent by {@code bend}. The rim is cut fine enough to follow a curve.
      */
-    static TriangleSoup plate(List<double[]> outline, double thickness, double bevel, UnaryOperator<Vec3> bend) {
+    public static TriangleSoup plate(List<double[]> outline, double thickness, double bevel, UnaryOperator<Vec3> bend) {
         int rings = 6;
         List<double[]> radii = new ArrayList<>(); // share of the outline, z
         radii.add(new double[] {1, 0});
@@ -234,7 +231,7 @@ public final class Shapes {
         return new Vec3(p[0] * s, p[1] * s, ring[1]);
     }
 
-    static Transform about(Vec3 axis, double degrees) {
+    public static Transform about(Vec3 axis, double degrees) {
         return Transform.rotation(axis, Math.toRadians(degrees));
     }
 }
