@@ -68,6 +68,16 @@ export type Remedy = NonNullable<Finding['remedy']>
 export type RoleGroup = Schemas['RoleGroup']
 export type SavedView = Schemas['ViewWire']
 export type Diagram = Schemas['Diagram']
+/** How far a proof has come; the server sends it as an event. */
+export interface ProofNews {
+  proof: string
+  share: number
+  secondsLeft: number | null
+  /** How many pictures there have been of it. */
+  pictures: number
+  done: boolean
+  failed: boolean
+}
 export type Marked = Schemas['Marked']
 /** What surfaces are told apart by. */
 export type DiagramBy = 'MATERIAL' | 'ROLE' | 'GROUP'
@@ -584,6 +594,10 @@ export const api = {
       `${project(projectId)}/materials/${material}/closer?` +
         (form ? `form=${form}` : `part=${region.part}&span=${region.span}`),
     ),
+  beginProof: (id: string, wanted: Schemas['ProofWanted']) =>
+    send<Schemas['ProofBegun']>('POST', `${project(id)}/proof`, { body: wanted }),
+  proofAddress: (id: string, proof: string) => `${project(id)}/proof/${proof}`,
+  endProof: (id: string) => send<undefined>('DELETE', `${project(id)}/proof`),
   chipAddress: (projectId: string, material: Material) =>
     `${project(projectId)}/materials/${material.id}/chip?${material.chip}`,
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,

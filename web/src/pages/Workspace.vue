@@ -25,6 +25,7 @@ import { useImports } from '../stores/imports'
 import { useLibraries } from '../stores/libraries'
 import { useDrag } from '../stores/drag'
 import { useOwnFace } from '../stores/ownFace'
+import { useProof } from '../stores/proof'
 import { useSchemes } from '../stores/schemes'
 import { stageHandle } from '../stores/stageHandle'
 import { useViews } from '../stores/views'
@@ -37,6 +38,7 @@ const finding = useFinding()
 const closer = useCloser()
 const schemes = useSchemes()
 const candidates = useCandidates()
+const proof = useProof()
 const router = useRouter()
 const colleagues = useColleagues()
 const views = useViews()
@@ -70,9 +72,13 @@ onMounted(async () => {
       useChips().hear(news.key)
       useCloser().hear(news.key)
     },
+    proof: proof.hear,
     library: () => void useLibraries().hear(),
     presence: colleagues.hear,
-    open: () => void workspace.catchUp(),
+    open: () => {
+      void workspace.catchUp()
+      proof.catchUp()
+    },
   })
   colleagues.begin()
 })
@@ -82,6 +88,7 @@ onBeforeUnmount(() => {
   window.removeEventListener('blur', endHolding)
   stop()
   colleagues.end()
+  proof.close()
   workspace.close()
   closer.close()
 })
@@ -97,6 +104,7 @@ const SHORTCUTS: [string, string][] = [
   ['[ and ]', 'Show the next candidate kept on the selection, or the one before; Enter puts it on'],
   ['W', 'Why does what is under the cursor look as it does?'],
   ['hold C', 'See the scheme that this one is compared with'],
+  ['P', 'The proof: this view with its light traced; or the quick view again'],
   ['hold J', 'Judge the looks: nothing on the stage but them'],
   ['H', 'History'],
   ['G, Shift G', 'Select the whole group, and the one around it; back down'],
@@ -168,6 +176,7 @@ function key(e: KeyboardEvent) {
     t: () => (finding.open = !finding.open),
     '/': () => document.getElementById('tray-search')?.focus(),
     '?': () => (help.value = true),
+    p: () => proof.toggle(),
     v: () => (views.choosing = !views.choosing),
     '+': () => stageHandle.value?.shift(0, 0, 1),
     '-': () => stageHandle.value?.shift(0, 0, -1),

@@ -76,6 +76,8 @@ export interface Light {
 }
 
 interface Events {
+  /** The stage is looked at from elsewhere, or has another size. */
+  moved: () => void
   pick: (place: Place | null, event: PointerEvent) => void
   /** A place was clicked twice. */
   twice: (place: Place) => void
@@ -270,6 +272,7 @@ export class Stage {
     this.controls.addEventListener('change', () => {
       this.viewpoint.tune()
       this.keepMoving()
+      this.handlers.moved?.()
     })
     this.viewpoint = new Viewpoint(this.camera, this.controls, element)
     this.listen()
@@ -856,6 +859,12 @@ export class Stage {
     return this.viewpoint.view
   }
 
+  /** How large it is, in pixels of the screen. */
+  get size(): { width: number; height: number } {
+    const { width, height } = this.renderer.domElement
+    return { width, height }
+  }
+
   /** Moves the camera. */
   goTo(view: View): void {
     this.camera.far = 100 * this.bounds().getSize(new Vector3()).length()
@@ -1163,6 +1172,7 @@ export class Stage {
     this.camera.aspect = width / height
     this.camera.updateProjectionMatrix()
     this.draw()
+    this.handlers.moved?.()
   }
 
   private listen(): void {

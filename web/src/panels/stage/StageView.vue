@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiEyeOutline, mdiFitToScreenOutline, mdiLayersOutline } from '@mdi/js'
+import { mdiCameraIris, mdiEyeOutline, mdiFitToScreenOutline, mdiLayersOutline } from '@mdi/js'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { api, bytesAt, type Scene, type Sides, type Spot, type Trial, type Why } from '../../api/client'
 import type { Pulled } from '../../stage/placeHandles'
@@ -9,11 +9,13 @@ import { useColleagues } from '../../stores/colleagues'
 import { useDrag } from '../../stores/drag'
 import { useFinding } from '../../stores/finding'
 import { useOwnFace } from '../../stores/ownFace'
+import { useProof } from '../../stores/proof'
 import { stageHandle } from '../../stores/stageHandle'
 import { counted, useWorkspace } from '../../stores/workspace'
 import { useViews } from '../../stores/views'
 import { AIDS, isDiagram } from '../shared/aids'
 import DiagramLegend from './DiagramLegend.vue'
+import ProofNote from './ProofNote.vue'
 import ViewsMenu from './ViewsMenu.vue'
 import WhyPanel from './WhyPanel.vue'
 
@@ -23,6 +25,7 @@ const finding = useFinding()
 const colleagues = useColleagues()
 const views = useViews()
 const cutting = useOwnFace()
+const proof = useProof()
 const element = ref<HTMLElement | null>(null)
 const failed = ref('')
 /** How many parts' ages are still on their way. */
@@ -54,6 +57,7 @@ function begin() {
     stage.on('pick', pick)
     stage.on('twice', circle)
     stage.on('pull', pull)
+    stage.on('moved', proof.forget)
     stage.on('ageing', (left) => (ageing.value = left))
     stage.on('problem', (e) => workspace.report(e))
     stage.on('leaves', (count) => (workspace.leavesOn = (r) => count(r)))
@@ -557,6 +561,7 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
     @pointerleave="cursor = null"
   >
     <div ref="element" class="stage" data-testid="stage" />
+    <img v-if="proof.isShown" class="proof" :src="proof.picture" alt="The model with its light traced" />
     <p v-if="failed" class="failed">{{ failed }}</p>
     <div v-if="views.choosing" class="note">
       Click where you stand, on a floor or before a wall <span class="soft small">Esc: stay here</span>
@@ -599,6 +604,17 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
         <v-tooltip activator="parent" location="top">X</v-tooltip>
       </v-btn>
       <ViewsMenu />
+      <v-btn
+        size="small"
+        :prepend-icon="mdiCameraIris"
+        :color="proof.on ? 'primary' : undefined"
+        :aria-pressed="proof.on"
+        :disabled="!proof.isPossible"
+        @click="proof.toggle"
+      >
+        Proof
+        <v-tooltip activator="parent" location="top">P: this view with its light traced</v-tooltip>
+      </v-btn>
       <v-menu v-if="workspace.step === 'assign'" location="top">
         <template #activator="{ props: menu }">
           <v-btn size="small" v-bind="menu" :prepend-icon="mdiLayersOutline">
@@ -629,6 +645,7 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
         </v-list>
       </v-menu>
     </div>
+    <ProofNote v-if="proof.on && proof.isPossible" />
     <DiagramLegend v-if="workspace.diagram" :diagram="workspace.diagram" />
     <WhyPanel
       v-if="explained"
@@ -662,6 +679,13 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
   position: absolute;
   inset: 0;
 }
+.proof {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  pointer-events: none;
+}
 .stage :deep(canvas) {
   display: block;
 }
@@ -673,6 +697,7 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
 }
 .bare .note,
 .bare .diagram,
+.bare .proof-note,
 .bare .bar {
   visibility: hidden;
 }

@@ -318,11 +318,8 @@ final class RenderCommand {
         if (view == null) {
             return Camera.framing(bounds, (double) width / height);
         }
-        return new Camera(
-                new Vec3(view[0], view[1], view[2]),
-                new Vec3(view[3], view[4], view[5]),
-                Vec3.axis(1),
-                Math.toRadians(view[6]));
+        return Camera.upright(
+                new Vec3(view[0], view[1], view[2]), new Vec3(view[3], view[4], view[5]), Math.toRadians(view[6]));
     }
 
     private static long peakHeap() {

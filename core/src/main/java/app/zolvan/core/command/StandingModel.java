@@ -6,9 +6,6 @@ import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Lamp;
-import app.zolvan.core.mapping.Mapping;
-import app.zolvan.core.material.Material;
-import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.Digest;
@@ -51,16 +48,11 @@ public final class StandingModel {
             builder.lamp(sun);
         }
         for (Model.Part part : model.parts()) {
-            List<Material> materials = part.sourceOfSpan().stream()
+            List<Dress> dresses = part.sourceOfSpan().stream()
                     .map(s -> s == Model.NONE
                             ? Look.NEUTRAL
                             : model.sources().get(s).material())
-                    .toList();
-            List<Dress> dresses = materials.stream()
-                    .map(m -> Dress.of(m.surface())
-                            .priority(priority(m))
-                            .metric(Look.of(m, null, 0, null).mapping() instanceof Mapping.Box)
-                            .painted(true))
+                    .map(m -> Dress.of(Look.of(m, null, 0, null)))
                     .toList();
             builder.addDressed(model.meshOf(part), model.partToWorld(part), dresses);
         }
@@ -87,11 +79,5 @@ public final class StandingModel {
         Surface grey =
                 Surface.STANDARD.with(Parameter.BASE_COLOR, 0.55, 0.55, 0.55).with(Parameter.SPECULAR_WEIGHT, 0);
         return builder.add(floor, Transform.IDENTITY, List.of(grey)).build();
-    }
-
-    /** A vessel's wall goes before what is in it: glass first, then by index of refraction. */
-    private static int priority(Material m) {
-        int byIndex = (int) Math.round(1000 * m.surface().number(Parameter.SPECULAR_IOR));
-        return m.kind() == MaterialKind.GLASS ? 10_000 + byIndex : byIndex;
     }
 }

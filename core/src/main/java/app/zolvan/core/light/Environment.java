@@ -70,6 +70,32 @@ public final class Environment {
         }
     }
 
+    /**
+     * The same picture, stronger and turned further.
+     *
+     * @param by     radians about y
+     * @param factor multiplies its radiance
+     */
+    public Environment turned(double by, double factor) {
+        return new Environment(width, height, rgb, turn + by, strength * factor);
+    }
+
+    /** What falls on ground that faces the zenith, where nothing stands in the way: red, green, blue of irradiance. */
+    public double[] onTheGround() {
+        double[] sum = new double[3];
+        for (int y = 0; y < height; y++) {
+            double above = StrictMath.sin(Math.PI * Math.min(0.5, (double) y / height));
+            double below = StrictMath.sin(Math.PI * Math.min(0.5, (y + 1.0) / height));
+            double weight = strength * Math.PI * (below * below - above * above) / width;
+            for (int x = 0; x < width; x++) {
+                for (int k = 0; k < 3; k++) {
+                    sum[k] += weight * rgb[3 * (y * width + x) + k];
+                }
+            }
+        }
+        return sum;
+    }
+
     /** The same light from everywhere. */
     public static Environment uniform(double r, double g, double b) {
         float[] rgb = new float[3 * 8 * 4];

@@ -45,7 +45,11 @@ public class AgeingService {
 
     /** The leaves that cover a span wholly, of the scene as it is shown now. */
     public Leaves leaves(UUID project, int index, int span, double size) {
-        Scene scene = store.scene(project);
+        return leaves(store.scene(project), index, span, size);
+    }
+
+    /** The same of a scene. */
+    public Leaves leaves(Scene scene, int index, int span, double size) {
         Scene.Part part = scene.requireRegion(index, span);
         return Leaves.on(sight.mesh(part), part.toWorld(), span, of(scene, index, false), size);
     }

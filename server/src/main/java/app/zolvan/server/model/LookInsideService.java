@@ -57,19 +57,29 @@ public class LookInsideService {
      * @param view in which one may look into more than always; null for none
      */
     public byte[] outer(UUID project, int index, @Nullable UUID view) {
-        Set<Integer> also = view == null ? Set.of() : lookedInto(project, view);
         Scene scene = store.scene(project);
-        Scene.Part part = scene.requireRegion(index, 0);
-        SceneKey key = new SceneKey(project, scene.revision(), also);
-        Mesh mesh = sight.mesh(part);
-        BitSet found =
-                outer.get(new PartKey(key, index), k -> work(rests.get(key, r -> rest(scene, also)), mesh, part));
-        byte[] out = new byte[mesh.triangleCount()];
-        found.stream().forEach(t -> out[t] = 1);
+        byte[] out = new byte[scene.requireRegion(index, 0).triangles()];
+        outer(scene, index, lookedInto(project, view)).stream().forEach(t -> out[t] = 1);
         return out;
     }
 
-    private Set<Integer> lookedInto(UUID project, UUID view) {
+    /**
+     * The triangles that face the outside.
+     *
+     * @param also parts that one looks into besides those that one always does
+     */
+    public BitSet outer(Scene scene, int index, Set<Integer> also) {
+        Scene.Part part = scene.requireRegion(index, 0);
+        SceneKey key = new SceneKey(scene.projectId(), scene.revision(), also);
+        return outer.get(
+                new PartKey(key, index), k -> work(rests.get(key, r -> rest(scene, also)), sight.mesh(part), part));
+    }
+
+    /** Which parts one looks into in a view besides those that one always does; null for no view. */
+    public Set<Integer> lookedInto(UUID project, @Nullable UUID view) {
+        if (view == null) {
+            return Set.of();
+        }
         ViewRow row = views.view(project, view).orElseThrow(() -> Problem.notFound("view"));
         return Arrays.stream(row.lookedInto()).boxed().collect(Collectors.toSet());
     }

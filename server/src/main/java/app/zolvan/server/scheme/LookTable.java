@@ -281,6 +281,11 @@ public final class LookTable {
         return scene;
     }
 
+    /** The scheme whose looks these are. */
+    public String scheme() {
+        return scheme.id();
+    }
+
     /** Parts that one sees something through from in front, wherever one looks at them. */
     Set<Integer> seenThrough() {
         return scene.parts().stream()

@@ -9,7 +9,15 @@ import app.zolvan.core.geometry.Vec3;
  * @param fieldOfView vertical, in radians
  */
 public record Camera(Vec3 position, Vec3 target, Vec3 up, double fieldOfView) {
+    private static final double VERTICAL = 1 - 1e-12;
     private static final double STANDARD_FIELD = Math.toRadians(32);
+
+    /** An upright view; straight up or down, what lies towards −z or z is at its top. */
+    public static Camera upright(Vec3 position, Vec3 target, double fieldOfView) {
+        Vec3 ahead = target.minus(position).normalised();
+        Vec3 up = Math.abs(ahead.y()) > VERTICAL ? new Vec3(0, 0, Math.signum(ahead.y())) : Vec3.axis(1);
+        return new Camera(position, target, up, fieldOfView);
+    }
 
     /** The view in which the stage first shows a model: from the front, a little right and above, filling the frame. */
     public static Camera framing(Box3 box, double aspect) {

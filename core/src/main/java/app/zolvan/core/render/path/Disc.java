@@ -26,6 +26,11 @@ record Disc(double x, double y, double z, double span, double pdf, double r, dou
                 sun.circuit());
     }
 
+    /** What share of its radiance is the irradiance of ground that faces the zenith. */
+    double onTheGround() {
+        return 2 * Math.PI * span * Math.max(0, y);
+    }
+
     /** Whether a unit direction leads to it. */
     boolean isMet(double dx, double dy, double dz) {
         return dx * x + dy * y + dz * z >= 1 - span;

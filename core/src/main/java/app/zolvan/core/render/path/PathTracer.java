@@ -86,8 +86,19 @@ public final class PathTracer {
     private double density;
 
     private GuideRecords scouted;
-    /** Whether the path has only gone straight on so far, so that the backdrop lies behind. */
+    /** Whether the path has only gone straight on so far, or by way of clear bodies, so that the backdrop lies behind. */
     private boolean seen;
+
+    /** Where the ground lies; −∞ for none. */
+    private double ground = Double.NEGATIVE_INFINITY;
+    /** Whether the backdrop is a cloth that is seen by way of clear bodies, too. */
+    private boolean cloth;
+    /** By how much light that falls on the ground makes the backdrop's grey there. */
+    private final double[] groundGain = new double[3];
+
+    private double eyeX;
+    private double eyeY;
+    private double eyeZ;
 
     // the path at hand: where it is, where it goes, and what share of what it finds reaches the eye
     private double px;
@@ -136,6 +147,28 @@ public final class PathTracer {
         this.longest = longest;
         this.sum = new double[3 * scene.circuits()];
         this.start = eye == null ? new Media() : Media.around(scene, eye);
+    }
+
+    /** Has the backdrop be a cloth that runs on as the ground; {@link #behind} says how it looks. */
+    void standOn(Backcloth on) {
+        cloth = true;
+        double[] open = environment.onTheGround();
+        for (Disc sun : suns) {
+            open[0] += sun.r() * sun.onTheGround();
+            open[1] += sun.g() * sun.onTheGround();
+            open[2] += sun.b() * sun.onTheGround();
+        }
+        if (Math.min(open[0], Math.min(open[1], open[2])) > 0) { // else it would be as dark with the model as without
+            ground = on.ground();
+            for (int k = 0; k < 3; k++) {
+                groundGain[k] = Math.PI / open[k];
+            }
+        }
+    }
+
+    /** What lies behind the paths that follow. */
+    void behind(double grey) {
+        Arrays.fill(backdrop, grey);
     }
 
     /** How many rays it has sent through the scene. */
@@ -195,16 +228,24 @@ public final class PathTracer {
         for (int passed = 0; bounces <= longest; ) {
             ray.set(px, py, pz, dx, dy, dz, 0, Float.POSITIVE_INFINITY);
             boolean met = scene.closest(ray, hit);
-            double way = met ? hit.distance : Double.POSITIVE_INFINITY;
+            double toGround = toGround();
+            double way = Math.min(toGround, met ? hit.distance : Double.POSITIVE_INFINITY);
             if (travel(way, random)) {
                 if (++bounces > longest || !survives(bounces, random)) {
                     return;
                 }
                 continue;
             }
-            if (!met) {
+            if (way == Double.POSITIVE_INFINITY) {
                 miss();
                 return;
+            }
+            if (way == toGround) {
+                if (bounces == longest || !land(way, bounces, random) || !leave(true, false)) {
+                    return;
+                }
+                bounces++;
+                continue;
             }
             sinceThen += way;
             double facing = dx * hit.gx + dy * hit.gy + dz * hit.gz;
@@ -280,6 +321,9 @@ public final class PathTracer {
         lastPdf = 0; // an eye's ray: whatever it meets is seen in full
         gathered = false;
         seen = true;
+        eyeX = x;
+        eyeY = y;
+        eyeZ = z;
         sinceThen = 0;
         crossedSince = 0;
         coneWidth = 0;
@@ -288,6 +332,39 @@ public final class PathTracer {
         wavelength = 0;
         double number = random.next();
         wavelengthNumber = fixed < 0 ? number : fixed;
+    }
+
+    /** How far it is to the ground, where the path sees it from above. */
+    private double toGround() {
+        return seen && dy < 0 && py > ground ? (ground - py) / dy : Double.POSITIVE_INFINITY;
+    }
+
+    /**
+     * Comes to the ground: white, and lit by what makes it the backdrop's grey where the model takes nothing away.
+     *
+     * @return whether the path goes on from there
+     */
+    private boolean land(double way, int bounces, Sampler random) {
+        sinceThen += way;
+        coneWidth += coneSpread * way;
+        hit.x = px + way * dx;
+        hit.y = ground;
+        hit.z = pz + way * dz;
+        hit.instance = -1;
+        hit.primitive = -1;
+        hit.material = -1;
+        hit.medium = WAY_OUT;
+        hit.isBoundary = false;
+        hit.setGeometric(0, 1, 0);
+        setWhite();
+        if (bounces == 0) {
+            remember(WAY_OUT, true);
+            Arrays.fill(albedo, backdrop[0]);
+        }
+        tr *= groundGain[0] * backdrop[0];
+        tg *= groundGain[1] * backdrop[1];
+        tb *= groundGain[2] * backdrop[2];
+        return answerWhite(random);
     }
 
     /** Goes straight on through what is not there for an eye. */
@@ -511,11 +588,11 @@ public final class PathTracer {
         tb *= bsdf.b / density;
         boolean straightOn = bsdf.smooth && bsdf.through && hit.surface.thinWalled;
         if (!straightOn) {
+            seen &= cloth && bsdf.smooth && bsdf.through;
             mirrors = hit.reflection;
             mirrorR = share(bsdf.mirroredR, bsdf.r);
             mirrorG = share(bsdf.mirroredG, bsdf.g);
             mirrorB = share(bsdf.mirroredB, bsdf.b);
-            seen = false;
             lastPdf = bsdf.smooth ? 0 : density;
             fromX = hit.x;
             fromY = hit.y;
@@ -563,7 +640,7 @@ public final class PathTracer {
     }
 
     private void miss() {
-        if (seen && backdrop != null) {
+        if (seen && backdrop != null && dx * eyeX + dy * eyeY + dz * eyeZ > 0) {
             add(scene.surroundings(), backdrop[0], backdrop[1], backdrop[2], 1);
             return;
         }
@@ -917,18 +994,28 @@ public final class PathTracer {
     }
 
     private boolean comeOut(boolean entering, Sampler random) {
+        setWhite();
+        if (!entering) { // an inside-out mesh: its front is where the light comes out
+            hit.setGeometric(-hit.gx, -hit.gy, -hit.gz);
+            hit.setShading(hit.gx, hit.gy, hit.gz);
+        }
+        return answerWhite(random);
+    }
+
+    /** Makes the hit's surface white and matt. */
+    private void setWhite() {
         hit.surface = WAY_OUT;
         hit.reflection = null;
         hit.hasTangent = false;
         hit.nx = hit.gx;
         hit.ny = hit.gy;
         hit.nz = hit.gz;
-        if (!entering) { // an inside-out mesh: its front is where the light comes out
-            hit.setGeometric(-hit.gx, -hit.gy, -hit.gz);
-            hit.setShading(hit.gx, hit.gy, hit.gz);
-        }
+    }
+
+    private boolean answerWhite(Sampler random) {
         face(true);
         bsdf.set(WAY_OUT, 0, 0, 1, WAY_OUT.ior, false);
+        guided = 0;
         beGuided();
         lookForLight(true, random);
         gatherHere(true);

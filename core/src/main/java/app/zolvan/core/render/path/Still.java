@@ -12,8 +12,11 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.LongAdder;
+import java.util.function.BooleanSupplier;
+import java.util.function.DoublePredicate;
 import java.util.function.IntConsumer;
 import java.util.function.Supplier;
 
@@ -62,6 +65,11 @@ public final class Still {
     /** Hears how far a picture has come; may stop it by returning false. */
     public interface Watcher {
         boolean at(double share, int samples);
+
+        /** Asked by every thread before each block; false ends the work there, to be taken up again. */
+        default boolean goesOn(double share) {
+            return true;
+        }
     }
 
     private final RenderScene scene;
@@ -89,6 +97,8 @@ public final class Still {
     private Guide guide;
     /** How often the surroundings are looked for through panes. */
     private double paned;
+    /** Null for an even backdrop, or none. */
+    private Backcloth cloth;
 
     /**
      * @param backdrop what lies behind everything, scene-linear; null for the surroundings
@@ -134,6 +144,12 @@ public final class Still {
         return this;
     }
 
+    /** Shows it before a cloth instead, which runs on as the ground. */
+    public Still before(Backcloth wanted) {
+        cloth = wanted;
+        return this;
+    }
+
     /** Learns from where light comes at each place, and looks there; it pays where most of it comes by way of others. */
     public Still guided() {
         guided = true;
@@ -143,11 +159,15 @@ public final class Still {
     /**
      * Sends scouts all over the picture, in rounds of twice as many each, and makes of each round the guide for the next.
      * What they find depends on the whole picture, the scene and the seed alone.
+     *
+     * @return whether they all came back; else they will all be sent again
      */
-    private void scout(int threads) {
+    private boolean scout(int threads, BooleanSupplier goesOn) {
+        guide = null;
         paned = scene.panes().isEmpty() ? 0 : UNTRIED_PANES;
         int paths = Math.max(FEWEST_SCOUTS, Math.min(MOST_SCOUTS, film.width * film.height));
         sendPhotons(FIRST, threads);
+        AtomicBoolean ended = new AtomicBoolean();
         for (int round = ROUNDS - 1; round >= 0; round--) {
             int count = paths >> round;
             int chunks = (count + SCOUT_CHUNK - 1) / SCOUT_CHUNK;
@@ -158,6 +178,10 @@ public final class Still {
                 Sampler random = new Sampler();
                 return i -> {
                     found[i] = new GuideRecords();
+                    if (ended.get() || !goesOn.getAsBoolean()) {
+                        ended.set(true);
+                        return;
+                    }
                     tracer.scout(found[i]);
                     for (int k = i * SCOUT_CHUNK; k < Math.min(count, (i + 1) * SCOUT_CHUNK); k++) {
                         random.start(k, salt, 0, ~seed);
@@ -165,6 +189,9 @@ public final class Still {
                     }
                 };
             });
+            if (ended.get()) {
+                return false;
+            }
             GuideRecords all = GuideRecords.joined(List.of(found));
             guide = GuideGrowth.of(all);
             if (round == 0) {
@@ -172,6 +199,7 @@ public final class Still {
             }
         }
         scouted = true;
+        return true;
     }
 
     /**
@@ -213,18 +241,29 @@ public final class Still {
             }
         }
         int blocks = open.size();
-        pass(threads, open, 1, Film.COARSE);
-        if (!watcher.at(0, 0)) {
+        boolean whole = pass(threads, open, 1, Film.COARSE, part -> watcher.goesOn(0));
+        if (!whole || !watcher.at(0, 0)) {
             return false;
         }
         knowing = guided && quality.most > NO_SCOUTS;
-        if (knowing && !scouted) {
-            scout(threads);
+        if (knowing && !scouted && !scout(threads, () -> watcher.goesOn(0))) {
+            return false;
         }
+        int from = 0;
         int to = Math.min(FIRST, quality.most);
         while (true) {
             int reached = to;
-            pass(threads, open, reached, 1);
+            int before = from;
+            double still = (double) open.size() / blocks;
+            if (!pass(
+                    threads,
+                    open,
+                    reached,
+                    1,
+                    part -> watcher.goesOn(1 - still * (1 - (before + part * (reached - before)) / quality.most)))) {
+                return false;
+            }
+            from = reached;
             if (reached >= PROVEN && quality.noise > 0) {
                 open.removeIf(b -> !hasMore(b, reached) && film.error(b[0], b[1], b[2], b[3]) <= quality.noise);
             }
@@ -258,22 +297,37 @@ public final class Still {
         }
     }
 
-    /** Brings every {@code step}th pixel of the blocks to a number of samples. */
-    private void pass(int threads, List<int[]> blocks, int to, int step) {
+    /**
+     * Brings every {@code step}th pixel of the blocks to a number of samples.
+     *
+     * @param goesOn asked with the share of blocks that are there
+     * @return whether all are
+     */
+    private boolean pass(int threads, List<int[]> blocks, int to, int step, DoublePredicate goesOn) {
         sendPhotons(Math.max(FIRST, to), threads);
+        AtomicBoolean ended = new AtomicBoolean();
         share(threads, blocks.size(), () -> {
             PathTracer tracer = tracer();
             Sampler random = new Sampler();
             return i -> {
+                if (ended.get() || !goesOn.test((double) i / blocks.size())) {
+                    ended.set(true);
+                    return;
+                }
                 long before = tracer.rays();
                 block(blocks.get(i), to, step, tracer, random);
                 rays.add(tracer.rays() - before);
             };
         });
+        return !ended.get();
     }
 
     private PathTracer tracer() {
-        PathTracer tracer = new PathTracer(scene, environment, camera.position(), backdrop, bounces);
+        double[] behind = cloth == null ? backdrop : new double[3];
+        PathTracer tracer = new PathTracer(scene, environment, camera.position(), behind, bounces);
+        if (cloth != null) {
+            tracer.standOn(cloth);
+        }
         if (photons != null) {
             tracer.gather(photons, caustics.strength());
         }
@@ -333,6 +387,9 @@ public final class Still {
     private void sample(double x, double y, PathTracer tracer, Sampler random) {
         double u = 2 * x / film.width - 1;
         double v = 1 - 2 * y / film.height;
+        if (cloth != null) {
+            tracer.behind(cloth.grey(0.5 + 0.5 * v));
+        }
         double dx = ahead.x() + u * right.x() + v * above.x();
         double dy = ahead.y() + u * right.y() + v * above.y();
         double dz = ahead.z() + u * right.z() + v * above.z();

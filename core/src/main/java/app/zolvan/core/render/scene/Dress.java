@@ -1,6 +1,11 @@
 package app.zolvan.core.render.scene;
 
 import app.zolvan.core.ageing.AgeFields;
+import app.zolvan.core.assign.Look;
+import app.zolvan.core.mapping.Mapping;
+import app.zolvan.core.material.Material;
+import app.zolvan.core.material.MaterialKind;
+import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 
 /**
@@ -24,6 +29,7 @@ public record Dress(
         Boundary boundary,
         AgeFields age,
         Dress behind) {
+    private static final int VESSEL = 10_000;
 
     /**
      * The media in front of a boundary (where its normal points) and behind it; null for air. Index of refraction and
@@ -33,6 +39,19 @@ public record Dress(
 
     public static Dress of(Surface surface) {
         return new Dress(surface, false, false, 0, 0, null, null, null);
+    }
+
+    /**
+     * What a look makes of a span: as it arrived the mesh's own colours are painted on it; a vessel's wall goes before what
+     * is in it, glass first, then by index of refraction.
+     */
+    public static Dress of(Look look) {
+        Material m = look.material();
+        int byIndex = (int) Math.round(1000 * m.surface().number(Parameter.SPECULAR_IOR));
+        return of(m.surface())
+                .priority(m.kind() == MaterialKind.GLASS ? VESSEL + byIndex : byIndex)
+                .metric(look.mapping() instanceof Mapping.Box)
+                .painted(look.from() == null);
     }
 
     public Dress showing(Surface other) {

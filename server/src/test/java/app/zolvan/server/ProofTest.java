@@ -1,0 +1,134 @@
+package app.zolvan.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.awt.Color;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.function.Predicate;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** needs.md R02: what the stage shows with its light traced, from where it is looked at. */
+class ProofTest extends ProjectTest {
+    private static final int W = 60;
+    private static final int H = 40;
+    private static final Map<String, Object> LIGHT =
+            Map.of("surroundings", "studio", "strength", 1, "turn", 0, "stops", 0);
+
+    @BeforeEach
+    void importStools() throws InterruptedException {
+        open(newProject());
+    }
+
+    /** A view of the whole model from above and beside it. */
+    private Map<String, Object> shot() {
+        double[] b = get("/scene")
+                .get("bounds")
+                .valueStream()
+                .mapToDouble(JsonNode::asDouble)
+                .toArray();
+        double size = Math.hypot(b[3] - b[0], Math.hypot(b[4] - b[1], b[5] - b[2]));
+        List<Double> middle = List.of((b[0] + b[3]) / 2, (b[1] + b[4]) / 2, (b[2] + b[5]) / 2);
+        return new HashMap<>(Map.of(
+                "eye", List.of(middle.get(0) + size, middle.get(1) + size, middle.get(2) + size),
+                "target", middle,
+                "degrees", 36,
+                "width", W,
+                "height", H,
+                "light", LIGHT));
+    }
+
+    private String begin(Map<String, Object> shot) {
+        Browser.Answer begun = browser.post(project + "/proof", shot);
+        assertThat(begun.status()).as("%s", begun.json()).isEqualTo(200);
+        return "/proof/" + begun.json().get("proof").asString();
+    }
+
+    private Browser.Answer waitFor(String proof, Predicate<Browser.Answer> isIt) throws InterruptedException {
+        for (int i = 0; i < 600; i++) {
+            Browser.Answer a = browser.get(project + proof);
+            assertThat(a.status()).isIn(200, 202);
+            if (isIt.test(a)) {
+                return a;
+            }
+            Thread.sleep(100);
+        }
+        throw new AssertionError("no picture in a minute");
+    }
+
+    private BufferedImage done(String proof) throws Exception {
+        Browser.Answer a = waitFor(
+                proof, p -> p.raw().headers().firstValue("X-Final").orElse("").equals("true"));
+        return ImageIO.read(new ByteArrayInputStream(a.body()));
+    }
+
+    private static int reds(BufferedImage picture) {
+        int count = 0;
+        for (int i = 0; i < W * H; i++) {
+            Color c = new Color(picture.getRGB(i % W, i / W));
+            count += c.getRed() > 2 * c.getGreen() ? 1 : 0;
+        }
+        return count;
+    }
+
+    @Test
+    void theLooksOfTheSchemeInViewAreTraced() throws Exception {
+        assertThat(reds(done(begin(shot())))).isZero();
+        assign("part", 0, "PT-014");
+        BufferedImage red = done(begin(shot()));
+        assertThat(red.getWidth()).isEqualTo(W);
+        assertThat(red.getHeight()).isEqualTo(H);
+        assertThat(reds(red)).as("harbour red").isGreaterThan(10);
+        Color corner = new Color(red.getRGB(0, 0));
+        assertThat(corner.getRed()).as("the cloth").isEqualTo(corner.getBlue()).isBetween(180, 215);
+
+        Map<String, Object> without = shot();
+        without.put("only", List.of(1));
+        assertThat(reds(done(begin(without)))).as("the seat is not shown").isZero();
+    }
+
+    @Test
+    void theNextTakesThePlaceOfTheLastOne() throws Exception {
+        Map<String, Object> large = shot();
+        large.putAll(Map.of("width", 1200, "height", 800));
+        String first = begin(large);
+        waitFor(first, a -> a.status() == 200); // a coarse one is there soon
+        String second = begin(shot());
+        done(second);
+        assertThat(browser.get(project + first).status()).isEqualTo(404);
+        assertThat(browser.delete(project + "/proof", 0).status()).isEqualTo(204);
+        assertThat(browser.get(project + second).status())
+                .as("what is there stays")
+                .isEqualTo(200);
+    }
+
+    @Test
+    void whatIsNoViewIsSaidAndStrangersSeeNothing() {
+        for (Map<String, Object> wrong : List.<Map<String, Object>>of(
+                Map.of("width", 100_000),
+                Map.of("width", 3000, "height", 3000),
+                Map.of("target", shot().get("eye")),
+                Map.of("degrees", 0),
+                Map.of("light", Map.of("surroundings", "../../secret", "strength", 1, "turn", 0, "stops", 0)),
+                Map.of("only", List.of()))) {
+            Map<String, Object> shot = shot();
+            shot.putAll(wrong);
+            Browser.Answer a = browser.post(project + "/proof", shot);
+            assertThat(a.status()).as(wrong.toString()).isEqualTo(422);
+        }
+        String mine = begin(shot());
+        Browser other = stranger().asNewDesigner(accounts);
+        assertThat(other.post(project + "/proof", shot()).status()).isEqualTo(404);
+        assertThat(other.get(project + mine).status()).isEqualTo(404);
+        assertThat(other.delete(project + "/proof", 0).status()).isEqualTo(404);
+        assertThat(browser.get(project + "/proof/" + UUID.randomUUID()).status())
+                .isEqualTo(404);
+    }
+}

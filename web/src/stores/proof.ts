@@ -1,0 +1,151 @@
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import { api, bytesAt, type ProofNews } from '../api/client'
+import { useDrag } from './drag'
+import { stageHandle } from './stageHandle'
+import { useViews } from './views'
+import { useWorkspace } from './workspace'
+
+/** The stage rests so long before its light is traced, in ms. */
+const REST = 350
+/** As many pixels as a proof has. */
+const MOST_PIXELS = 4_000_000
+
+/** The proof: what the stage shows with its light traced, from where it is looked at. It gets finer while one looks. */
+export const useProof = defineStore('proof', () => {
+  const workspace = useWorkspace()
+  const drag = useDrag()
+  const views = useViews()
+  /** Whether the stage shows it, as far as it is there. */
+  const on = ref(false)
+  /** What there is of it, of what the stage shows now. */
+  const picture = ref('')
+  const share = ref(0)
+  const secondsLeft = ref<number | null>(null)
+  const done = ref(false)
+  const failed = ref(false)
+  /** Proofs are of looks: not of diagrams, nor of what is only being tried. */
+  const isPossible = computed(() => workspace.shown === 'looks' && !workspace.preview)
+  const isShown = computed(
+    () => on.value && picture.value !== '' && isPossible.value && !workspace.adjusting && !drag.carries,
+  )
+  let proof = ''
+  let fetched = 0
+  let asked = 0
+  let rest = 0
+
+  function show(address: string) {
+    if (picture.value) URL.revokeObjectURL(picture.value)
+    picture.value = address
+  }
+
+  /** What the stage shows has changed: what was traced is of before. */
+  function forget() {
+    asked++
+    window.clearTimeout(rest)
+    if (proof && !done.value) void api.endProof(workspace.id).catch(() => undefined)
+    proof = ''
+    fetched = 0
+    share.value = 0
+    secondsLeft.value = null
+    done.value = false
+    failed.value = false
+    show('')
+    if (on.value && isPossible.value) rest = window.setTimeout(() => void begin(), REST)
+  }
+
+  async function begin() {
+    const stage = stageHandle.value
+    const { width, height } = stage?.size ?? { width: 0, height: 0 }
+    if (!stage || width * height === 0) return
+    if (workspace.adjusting || drag.carries || workspace.pending > 0) {
+      rest = window.setTimeout(() => void begin(), REST)
+      return
+    }
+    const mine = asked
+    const smaller = Math.min(1, Math.sqrt(MOST_PIXELS / (width * height)))
+    const { exposure, ...light } = workspace.light
+    try {
+      const begun = await api.beginProof(workspace.id, {
+        ...stage.view,
+        width: Math.floor(width * smaller),
+        height: Math.floor(height * smaller),
+        light: { ...light, stops: exposure },
+        only: workspace.isolated,
+        view: views.current?.id ?? null,
+      })
+      if (mine !== asked) return
+      proof = begun.proof
+      await fetchPicture(1) // it may have been there before its name was
+    } catch (e) {
+      on.value = false
+      workspace.report(e)
+    }
+  }
+
+  async function fetchPicture(pictures: number) {
+    if (pictures <= fetched) return
+    const of = proof
+    const png = await bytesAt(api.proofAddress(workspace.id, of)).catch(() => null)
+    if (!png || png.byteLength === 0 || of !== proof || pictures <= fetched) return
+    fetched = pictures
+    show(URL.createObjectURL(new Blob([png], { type: 'image/png' })))
+  }
+
+  /** Hears how far one has come. */
+  function hear(news: ProofNews) {
+    if (news.proof !== proof) return
+    share.value = news.share
+    secondsLeft.value = news.secondsLeft
+    done.value = news.done
+    failed.value = news.failed
+    void fetchPicture(news.pictures)
+  }
+
+  /** What was told while nobody listened is told again; where it is gone it begins anew. */
+  function catchUp() {
+    if (on.value && proof && !done.value) forget()
+  }
+
+  function toggle() {
+    if (!isPossible.value) {
+      workspace.tell('A proof is of looks: show these first.')
+      return
+    }
+    on.value = !on.value
+    if (on.value ? !proof : !done.value) forget()
+  }
+
+  function close() {
+    on.value = false
+    forget()
+  }
+
+  watch(
+    () => [
+      workspace.state,
+      workspace.scene,
+      workspace.light,
+      workspace.isolated,
+      workspace.shown,
+      views.current?.lookedInto.join(),
+    ],
+    forget,
+  )
+
+  return {
+    on,
+    picture,
+    share,
+    secondsLeft,
+    done,
+    failed,
+    isPossible,
+    isShown,
+    forget,
+    hear,
+    catchUp,
+    toggle,
+    close,
+  }
+})
