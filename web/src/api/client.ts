@@ -159,6 +159,8 @@ interface Sending {
   version?: number
   /** Another scheme than the one that is looked at. */
   scheme?: string
+  /** Goes on its way even if the page is left meanwhile. */
+  keepalive?: boolean
 }
 
 async function reach(path: string, init?: RequestInit): Promise<Response> {
@@ -193,7 +195,7 @@ function seen(sign: '?' | '&', behind: boolean): string {
 async function send<T>(
   method: string,
   path: string,
-  { body, version, scheme: other }: Sending = {},
+  { body, version, scheme: other, keepalive = false }: Sending = {},
 ): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json' }
   if (body !== undefined) headers['Content-Type'] = 'application/json'
@@ -205,6 +207,7 @@ async function send<T>(
     method,
     headers,
     body: body === undefined ? null : JSON.stringify(body),
+    keepalive,
   })
   const text = await response.text()
   if (!response.ok) throw await refusalOf(response.status, text)
@@ -597,7 +600,7 @@ export const api = {
   beginProof: (id: string, wanted: Schemas['ProofWanted']) =>
     send<Schemas['ProofBegun']>('POST', `${project(id)}/proof`, { body: wanted }),
   proofAddress: (id: string, proof: string) => `${project(id)}/proof/${proof}`,
-  endProof: (id: string) => send<undefined>('DELETE', `${project(id)}/proof`),
+  endProof: (id: string) => send<undefined>('DELETE', `${project(id)}/proof`, { keepalive: true }),
   chipAddress: (projectId: string, material: Material) =>
     `${project(projectId)}/materials/${material.id}/chip?${material.chip}`,
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,

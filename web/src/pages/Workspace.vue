@@ -53,6 +53,7 @@ onMounted(async () => {
   window.addEventListener('keydown', key)
   window.addEventListener('keyup', released)
   window.addEventListener('blur', endHolding)
+  window.addEventListener('pagehide', proof.close)
   try {
     await workspace.open(props.id)
   } catch (e) {
@@ -86,6 +87,7 @@ onBeforeUnmount(() => {
   window.removeEventListener('keydown', key)
   window.removeEventListener('keyup', released)
   window.removeEventListener('blur', endHolding)
+  window.removeEventListener('pagehide', proof.close)
   stop()
   colleagues.end()
   proof.close()

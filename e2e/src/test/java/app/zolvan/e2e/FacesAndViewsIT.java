@@ -2,6 +2,7 @@ package app.zolvan.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import java.awt.Color;
 import org.junit.jupiter.api.Test;
@@ -113,5 +114,37 @@ class FacesAndViewsIT {
         d.page.click(".diagram li:has-text('Guard') button");
         assertThat(d.page.locator(".ledger .row.on").count()).isGreaterThan(1);
         d.page.close();
+    }
+
+    /** needs.md R02: one switch between the quick view and the accurate picture, from the same camera. */
+    @Test
+    void theProofShowsTheSameViewWithItsLightTraced() {
+        d.signIn().openLantern();
+        Color quick = d.colourAt(HOOD_X, HOOD_Y);
+        d.page.keyboard().press("p");
+        waitForProof();
+        d.page.waitForSelector("[aria-label=Proof] a[download]");
+        Color traced = d.colourAt(HOOD_X, HOOD_Y);
+        assertThat(traced.getRed()).as("red, %s in the quick view", quick).isGreaterThan(2 * traced.getGreen());
+        assertThat(quick.getRed()).isGreaterThan(2 * quick.getGreen());
+
+        BoundingBox stage = d.page.locator("[data-testid=stage]").boundingBox();
+        d.page.mouse().move(stage.x + 60, stage.y + 80);
+        d.page.mouse().down();
+        d.page.mouse().move(stage.x + 110, stage.y + 80);
+        assertThat(d.page.locator("img.proof").count()).as("from elsewhere").isZero();
+        d.page.mouse().up();
+        waitForProof();
+        d.page.keyboard().press("p");
+        d.page.waitForCondition(
+                () -> d.page.locator("img.proof, [aria-label=Proof]").count() == 0);
+        d.page.close();
+    }
+
+    private void waitForProof() {
+        d.page.waitForFunction(
+                "() => document.querySelector('img.proof')?.naturalWidth > 0",
+                null,
+                new Page.WaitForFunctionOptions().setTimeout(120_000));
     }
 }

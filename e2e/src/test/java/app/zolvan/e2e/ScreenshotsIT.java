@@ -22,6 +22,7 @@ import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 class ScreenshotsIT {
     private static final double BASE_X = 0.58;
     private static final double BASE_Y = 0.84;
+    private static final double PROOF_TIME = 150_000;
 
     private final Path folder = Path.of(System.getProperty("zolvan.screenshots", "target"));
 
@@ -67,6 +68,7 @@ class ScreenshotsIT {
         settle(d);
         save(d.page, "light");
         d.page.click("text=Studio");
+        proof(d);
         d.page.click("nav >> text=Picture");
         settle(d);
         save(d.page, "picture");
@@ -105,6 +107,15 @@ class ScreenshotsIT {
         settle(d);
         save(d.page, "fronts-and-backs");
         d.page.close();
+    }
+
+    /** What there is of a proof after a while. */
+    private void proof(Designer d) {
+        d.page.click("nav >> text=Assign");
+        d.page.keyboard().press("p");
+        d.page.waitForTimeout(PROOF_TIME);
+        save(d.page, "proof");
+        d.page.keyboard().press("p");
     }
 
     /** The tray opened to half the window, and stones side by side. */

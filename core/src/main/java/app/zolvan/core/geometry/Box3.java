@@ -6,6 +6,15 @@ public record Box3(Vec3 min, Vec3 max) {
             new Vec3(Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY),
             new Vec3(Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY));
 
+    public boolean contains(Vec3 p) {
+        return p.x() >= min.x()
+                && p.x() <= max.x()
+                && p.y() >= min.y()
+                && p.y() <= max.y()
+                && p.z() >= min.z()
+                && p.z() <= max.z();
+    }
+
     public boolean isEmpty() {
         return min.x() > max.x();
     }

@@ -57,6 +57,10 @@ class ProofService {
     private static final Duration LONGEST = Duration.ofMinutes(15);
 
     private static final Duration BETWEEN_NEWS = Duration.ofMillis(500);
+    /** What is there first is by so much smaller, with few samples. */
+    private static final int[] SMALLER = {4, 2};
+
+    private static final Quality FIRST = Quality.samples(4);
     private static final int BOUNCES = 24;
     private static final int DPI = 96;
     /** The stage's own backdrop, scene-linear before exposure. */
@@ -115,7 +119,22 @@ class ProofService {
             double turn,
             double stops,
             @Nullable Set<Integer> only,
-            @Nullable UUID view) {}
+            @Nullable UUID view) {
+        Shot smaller(int less) {
+            return new Shot(
+                    eye,
+                    target,
+                    degrees,
+                    Math.max(1, width / less),
+                    Math.max(1, height / less),
+                    surroundings,
+                    strength,
+                    turn,
+                    stops,
+                    only,
+                    view);
+        }
+    }
 
     /** @param pictures how many there have been; the next is better than the last */
     record News(UUID proof, double share, @Nullable Integer secondsLeft, int pictures, boolean done, boolean failed) {}
@@ -143,9 +162,19 @@ class ProofService {
             this.looks = looks;
         }
 
+        boolean goesOn() {
+            return !ended && System.nanoTime() - began < LONGEST.toNanos();
+        }
+
+        /** What was there when the last pass began, and when that was: how fast the rest comes is told by what came since. */
+        volatile double shareThen;
+
+        volatile long then;
+
         News news() {
-            double gone = (System.nanoTime() - began) / 1e9;
-            Integer left = share > 0.01 && !done ? (int) Math.ceil(gone * (1 - share) / share) : null;
+            double since = (System.nanoTime() - then) / 1e9;
+            double came = share - shareThen;
+            Integer left = came > 0.005 && !done ? (int) Math.ceil(since * (1 - share) / came) : null;
             return new News(id, share, left, pictures.get(), done, failed);
         }
     }
@@ -227,6 +256,10 @@ class ProofService {
         try {
             next.began = System.nanoTime();
             trace(next);
+            if (!next.done && !next.ended) { // it took too long
+                next.done = true;
+                tell(next);
+            }
         } catch (RuntimeException e) {
             LOG.error("a proof could not be traced", e);
             next.failed = true;
@@ -236,38 +269,65 @@ class ProofService {
     }
 
     private void trace(Proof p) {
-        Shot shot = p.shot;
         RenderScene scene = scenes.of(p.wanted, p.looks);
-        Environment light = surroundings(shot.surroundings).turned(Math.toRadians(shot.turn), shot.strength);
-        double unexposed = StrictMath.pow(2, -shot.stops);
-        Backcloth cloth = new Backcloth(CLOTH_TOP * unexposed, CLOTH_BOTTOM * unexposed, ground(p));
-        Camera camera = Camera.upright(shot.eye, shot.target, Math.toRadians(shot.degrees));
-        Still still = new Still(scene, light, null, camera, shot.width, shot.height, 1, BOUNCES)
-                .before(cloth)
-                .guided();
-        int threads = Math.max(1, Runtime.getRuntime().availableProcessors() - 1);
-        still.render(Quality.PROOF, new Region(0, 0, shot.width, shot.height), threads, new Still.Watcher() {
+        for (int less : SMALLER) {
+            Shot small = p.shot.smaller(less);
+            Still still = still(p, small, scene);
+            still.render(FIRST, all(small), threads(), new Still.Watcher() {
+                @Override
+                public boolean at(double share, int samples) {
+                    return goesOn(share);
+                }
+
+                @Override
+                public boolean goesOn(double share) {
+                    return p.goesOn();
+                }
+            });
+            if (!p.goesOn()) {
+                return;
+            }
+            show(p, small, still.film());
+        }
+        Still still = still(p, p.shot, scene);
+        boolean isWithin = scene.bounds().contains(p.shot.eye);
+        (isWithin ? still.guided() : still).render(Quality.PROOF, all(p.shot), threads(), new Still.Watcher() {
             @Override
             public boolean at(double share, int samples) {
                 p.share = share;
-                p.png = develop(still.film(), shot, samples > 0);
-                p.pictures.incrementAndGet();
+                p.shareThen = share;
+                p.then = System.nanoTime();
                 p.done = share >= 1;
-                tell(p);
-                return goesOn(share);
+                if (samples > 0) {
+                    show(p, p.shot, still.film());
+                }
+                return p.goesOn();
             }
 
             @Override
             public boolean goesOn(double share) {
                 p.share = Math.max(p.share, share);
                 tellNowAndThen(p);
-                return !p.ended && System.nanoTime() - p.began < LONGEST.toNanos();
+                return p.goesOn();
             }
         });
-        if (!p.done && !p.ended) { // it took too long
-            p.done = true;
-            tell(p);
-        }
+    }
+
+    private Still still(Proof p, Shot shot, RenderScene scene) {
+        Environment light = surroundings(shot.surroundings).turned(Math.toRadians(shot.turn), shot.strength);
+        double unexposed = StrictMath.pow(2, -shot.stops);
+        Backcloth cloth = new Backcloth(CLOTH_TOP * unexposed, CLOTH_BOTTOM * unexposed, ground(p));
+        Camera camera = Camera.upright(shot.eye, shot.target, Math.toRadians(shot.degrees));
+        return new Still(scene, light, null, camera, shot.width, shot.height, 1, BOUNCES).before(cloth);
+    }
+
+    private static Region all(Shot shot) {
+        return new Region(0, 0, shot.width, shot.height);
+    }
+
+    private static int threads() {
+        int cores = Runtime.getRuntime().availableProcessors();
+        return Math.min(cores, Math.max(2, cores - 1)); // somebody waits for it
     }
 
     /** Under what stands free; where the design stands on a ground of its own, that one is seen. */
@@ -283,10 +343,12 @@ class ProofService {
         return scene.box().min().y() - BELOW * scene.box().size().length();
     }
 
-    private static byte[] develop(Film film, Shot shot, boolean smooth) {
-        Development development = new Development(shot.stops, 0, Development.Curve.NEUTRAL, null, smooth);
+    private void show(Proof p, Shot shot, Film film) {
+        Development development = new Development(shot.stops, 0, Development.Curve.NEUTRAL, null, true);
         float[] radiance = development.radiance(film, 0, 0, shot.width, shot.height);
-        return Png.encode(shot.width, shot.height, development.bytes(radiance), DPI);
+        p.png = Png.encode(shot.width, shot.height, development.bytes(radiance), DPI);
+        p.pictures.incrementAndGet();
+        tell(p);
     }
 
     private void tellNowAndThen(Proof p) {

@@ -96,6 +96,9 @@ public final class PathTracer {
     /** By how much light that falls on the ground makes the backdrop's grey there. */
     private final double[] groundGain = new double[3];
 
+    /** Whether the path is there now. */
+    private boolean onGround;
+
     private double eyeX;
     private double eyeY;
     private double eyeZ;
@@ -128,8 +131,10 @@ public final class PathTracer {
     private double mirrorG;
     private double mirrorB;
     private final double[] mirrored = new double[4];
-    /** How often the surroundings are looked for through panes. */
+    /** How often the surroundings are looked for through panes; and how often where the path last scattered. */
     private double paned;
+
+    private double panedThere;
 
     private double coneWidth;
     private double coneSpread;
@@ -241,7 +246,7 @@ public final class PathTracer {
                 return;
             }
             if (way == toGround) {
-                if (bounces == longest || !land(way, bounces, random) || !leave(true, false)) {
+                if (!land(way, bounces, random)) {
                     return;
                 }
                 bounces++;
@@ -340,7 +345,9 @@ public final class PathTracer {
     }
 
     /**
-     * Comes to the ground: white, and lit by what makes it the backdrop's grey where the model takes nothing away.
+     * Comes to the ground: the backdrop's grey, less the light that the model takes from there, and more by what shines
+     * back from it. It is white, and all that falls on it is weighed so that open ground has that grey; since that is known,
+     * only what differs from it is left to chance.
      *
      * @return whether the path goes on from there
      */
@@ -361,10 +368,19 @@ public final class PathTracer {
             remember(WAY_OUT, true);
             Arrays.fill(albedo, backdrop[0]);
         }
+        add(scene.surroundings(), backdrop[0], backdrop[1], backdrop[2], 1);
         tr *= groundGain[0] * backdrop[0];
         tg *= groundGain[1] * backdrop[1];
         tb *= groundGain[2] * backdrop[2];
-        return answerWhite(random);
+        onGround = true;
+        boolean goesOn = bounces < longest && answerWhite(random);
+        if (goesOn) {
+            world();
+            takeAwayAhead();
+            goesOn = leave(true, false);
+        }
+        onGround = false;
+        return goesOn;
     }
 
     /** Goes straight on through what is not there for an eye. */
@@ -594,6 +610,7 @@ public final class PathTracer {
             mirrorG = share(bsdf.mirroredG, bsdf.g);
             mirrorB = share(bsdf.mirroredB, bsdf.b);
             lastPdf = bsdf.smooth ? 0 : density;
+            panedThere = onGround ? 0 : paned;
             fromX = hit.x;
             fromY = hit.y;
             fromZ = hit.z;
@@ -657,7 +674,7 @@ public final class PathTracer {
                 light.r,
                 light.g,
                 light.b,
-                lastPdf > 0 ? heuristic(lastPdf, (1 - paned) * light.pdf + paned * crossedSince) : 1);
+                lastPdf > 0 ? heuristic(lastPdf, (1 - panedThere) * light.pdf + panedThere * crossedSince) : 1);
         for (Disc sun : suns) {
             if (!inPhotons && sun.isMet(dx, dy, dz)) {
                 add(sun.circuit(), sun.r(), sun.g(), sun.b(), lastPdf > 0 ? heuristic(lastPdf, sun.pdf()) : 1);
@@ -713,12 +730,13 @@ public final class PathTracer {
 
     /** Looks at the surroundings where they are bright, or where a pane shows them. */
     private void lookAround(boolean entering, Sampler random) {
+        double panedHere = onGround ? 0 : paned;
         double u = random.next();
         double v = random.next();
-        double w = paned > 0 ? random.next() : 1;
-        boolean byPane = w < paned;
+        double w = panedHere > 0 ? random.next() : 1;
+        boolean byPane = w < panedHere;
         if (byPane) {
-            if (!scene.panes().sample(hit.x, hit.y, hit.z, u, v, w / paned, lamp)) {
+            if (!scene.panes().sample(hit.x, hit.y, hit.z, u, v, w / panedHere, lamp)) {
                 return;
             }
             environment.look(lamp.dx, lamp.dy, lamp.dz, light);
@@ -729,16 +747,23 @@ public final class PathTracer {
             environment.sample(u, v, light);
         }
         if (!(hit.reflection != null || light.r + light.g + light.b > 0)
-                || !asks(light.x, light.y, light.z, entering)
-                || !reaches(light.x, light.y, light.z, Double.POSITIVE_INFINITY)
-                || (byPane && crossed == 0)) {
+                || !asks(light.x, light.y, light.z, entering)) {
+            return;
+        }
+        boolean reaches = reaches(light.x, light.y, light.z, Double.POSITIVE_INFINITY);
+        if (onGround) {
+            double weight = heuristic(light.pdf, density(light.x, light.y, light.z)) / light.pdf;
+            takeAway(scene.surroundings(), light.r, light.g, light.b, reaches, weight);
+            return;
+        }
+        if (!reaches || (byPane && crossed == 0)) {
             return;
         }
         mirrorOwn();
         double own = density(light.x, light.y, light.z);
-        double pdf = (1 - paned) * light.pdf + paned * crossed;
+        double pdf = (1 - panedHere) * light.pdf + panedHere * crossed;
         collect(scene.surroundings(), light.r, light.g, light.b, heuristic(pdf, own) / pdf);
-        if (scouted != null && paned > 0) {
+        if (scouted != null && panedHere > 0) {
             double value = brightness(
                     bsdf.r * light.r * reaching[0], bsdf.g * light.g * reaching[1], bsdf.b * light.b * reaching[2]);
             scouted.look(value, pdf, light.pdf, crossed, own);
@@ -766,9 +791,38 @@ public final class PathTracer {
         double x = turned[0];
         double y = turned[1];
         double z = turned[2];
-        if (asks(x, y, z, entering) && reaches(x, y, z, Double.POSITIVE_INFINITY)) {
-            double weight = heuristic(sun.pdf(), density(x, y, z)) / sun.pdf();
+        if (!asks(x, y, z, entering)) {
+            return;
+        }
+        boolean reaches = reaches(x, y, z, Double.POSITIVE_INFINITY);
+        double weight = heuristic(sun.pdf(), density(x, y, z)) / sun.pdf();
+        if (onGround) {
+            takeAway(sun.circuit(), sun.r(), sun.g(), sun.b(), reaches, weight);
+        } else if (reaches) {
             collect(sun.circuit(), sun.r(), sun.g(), sun.b(), weight);
+        }
+    }
+
+    /** Has open ground in light that was looked for: what of it does not reach the ground is missing from the backdrop's grey. */
+    private void takeAway(int circuit, double red, double green, double blue, boolean reaches, double weight) {
+        for (int k = 0; k < 3; k++) {
+            reaching[k] = (reaches ? reaching[k] : 0) - 1;
+        }
+        collect(circuit, red, green, blue, weight);
+    }
+
+    /** Open ground in light that the path may find where it goes on now: it is missing until it does. */
+    private void takeAwayAhead() {
+        environment.look(turned[0], turned[1], turned[2], light);
+        double r = -bsdf.r / density;
+        double g = -bsdf.g / density;
+        double b = -bsdf.b / density;
+        double weight = heuristic(density, light.pdf);
+        add(scene.surroundings(), r * light.r, g * light.g, b * light.b, weight);
+        for (Disc sun : suns) {
+            if (sun.isMet(turned[0], turned[1], turned[2])) {
+                add(sun.circuit(), r * sun.r(), g * sun.g(), b * sun.b(), heuristic(density, sun.pdf()));
+            }
         }
     }
 

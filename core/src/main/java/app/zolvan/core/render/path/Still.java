@@ -234,14 +234,8 @@ public final class Still {
      * @return whether the quality was reached
      */
     public boolean render(Quality quality, Region region, int threads, Watcher watcher) {
-        List<int[]> open = new ArrayList<>();
-        for (int y = region.y / BLOCK * BLOCK; y < region.y + region.height; y += BLOCK) {
-            for (int x = region.x / BLOCK * BLOCK; x < region.x + region.width; x += BLOCK) {
-                open.add(new int[] {x, y, Math.min(film.width, x + BLOCK), Math.min(film.height, y + BLOCK)});
-            }
-        }
-        int blocks = open.size();
-        boolean whole = pass(threads, open, 1, Film.COARSE, part -> watcher.goesOn(0));
+        Work work = new Work(blocks(region), quality);
+        boolean whole = pass(threads, work.open, 1, Film.COARSE, part -> watcher.goesOn(0));
         if (!whole || !watcher.at(0, 0)) {
             return false;
         }
@@ -252,24 +246,20 @@ public final class Still {
         int from = 0;
         int to = Math.min(FIRST, quality.most);
         while (true) {
-            int reached = to;
             int before = from;
-            double still = (double) open.size() / blocks;
+            int reached = to;
             if (!pass(
                     threads,
-                    open,
+                    work.open,
                     reached,
                     1,
-                    part -> watcher.goesOn(1 - still * (1 - (before + part * (reached - before)) / quality.most)))) {
+                    part -> watcher.goesOn(work.share(before + part * (reached - before))))) {
                 return false;
             }
             from = reached;
-            if (reached >= PROVEN && quality.noise > 0) {
-                open.removeIf(b -> !hasMore(b, reached) && film.error(b[0], b[1], b[2], b[3]) <= quality.noise);
-            }
-            boolean finished = open.isEmpty() || reached >= quality.most;
-            double share = finished ? 1 : 1 - (double) open.size() / blocks * (1 - (double) reached / quality.most);
-            boolean goOn = watcher.at(share, reached);
+            work.judge(reached);
+            boolean finished = work.open.isEmpty() || reached >= quality.most;
+            boolean goOn = watcher.at(finished ? 1 : work.share(reached), reached);
             if (finished || !goOn) {
                 return finished;
             }
@@ -277,10 +267,67 @@ public final class Still {
         }
     }
 
+    private List<Block> blocks(Region region) {
+        List<Block> all = new ArrayList<>();
+        for (int y = region.y / BLOCK * BLOCK; y < region.y + region.height; y += BLOCK) {
+            for (int x = region.x / BLOCK * BLOCK; x < region.x + region.width; x += BLOCK) {
+                all.add(new Block(x, y, Math.min(film.width, x + BLOCK), Math.min(film.height, y + BLOCK)));
+            }
+        }
+        return all;
+    }
+
+    /** The pixels of columns x0 … x1 − 1, rows y0 … y1 − 1. */
+    private record Block(int x0, int y0, int x1, int y1) {}
+
+    /** The blocks that are not good enough yet, and how much there is to do. */
+    private final class Work {
+        final List<Block> open;
+        private final Quality quality;
+        /** Samples a pixel, summed over blocks: of those that are good, and of what the others will probably have. */
+        private double done;
+
+        private double wanted;
+
+        Work(List<Block> all, Quality quality) {
+            this.open = all;
+            this.quality = quality;
+            this.wanted = (double) quality.most * all.size();
+        }
+
+        /** Takes out what is good enough after so many samples. */
+        void judge(int reached) {
+            if (quality.noise <= 0) {
+                return;
+            }
+            double[] errors = open.stream()
+                    .mapToDouble(b -> film.error(b.x0, b.y0, b.x1, b.y1))
+                    .toArray();
+            List<Block> left = new ArrayList<>();
+            wanted = 0;
+            for (int i = 0; i < errors.length; i++) {
+                double over = errors[i] / quality.noise;
+                if (reached >= PROVEN && over <= 1 && !hasMore(open.get(i), reached)) {
+                    done += reached;
+                } else { // an error halves with four times the samples
+                    left.add(open.get(i));
+                    wanted += Math.min(quality.most, Math.max(PROVEN, Math.max(2.0 * reached, reached * over * over)));
+                }
+            }
+            open.clear();
+            open.addAll(left);
+        }
+
+        /** What share of all is there once the open ones have so many samples a pixel. */
+        double share(double samples) {
+            return (done + open.size() * samples) / Math.max(1, done + wanted);
+        }
+    }
+
     /** Whether a block was worked on beyond a number of samples before: it was not good enough there, then. */
-    private boolean hasMore(int[] b, int samples) {
-        for (int y = b[1]; y < b[3]; y++) {
-            for (int x = b[0]; x < b[2]; x++) {
+    private boolean hasMore(Block b, int samples) {
+        for (int y = b.y0; y < b.y1; y++) {
+            for (int x = b.x0; x < b.x1; x++) {
                 if (film.samples(x, y) > samples) {
                     return true;
                 }
@@ -303,7 +350,7 @@ public final class Still {
      * @param goesOn asked with the share of blocks that are there
      * @return whether all are
      */
-    private boolean pass(int threads, List<int[]> blocks, int to, int step, DoublePredicate goesOn) {
+    private boolean pass(int threads, List<Block> blocks, int to, int step, DoublePredicate goesOn) {
         sendPhotons(Math.max(FIRST, to), threads);
         AtomicBoolean ended = new AtomicBoolean();
         share(threads, blocks.size(), () -> {
@@ -370,9 +417,9 @@ public final class Still {
         }
     }
 
-    private void block(int[] b, int to, int step, PathTracer tracer, Sampler random) {
-        for (int y = b[1]; y < b[3]; y += step) {
-            for (int x = b[0]; x < b[2]; x += step) {
+    private void block(Block b, int to, int step, PathTracer tracer, Sampler random) {
+        for (int y = b.y0; y < b.y1; y += step) {
+            for (int x = b.x0; x < b.x1; x += step) {
                 for (int s = film.samples(x, y); s < to; s++) {
                     random.start(x, y, s, seed);
                     sample(x + 0.5 + tent(random.next()), y + 0.5 + tent(random.next()), tracer, random);

@@ -87,15 +87,15 @@ class BackclothTest {
         }
     }
 
-    /** Where nothing stands in the way the ground is the cloth, in whatever light, and the horizon can't be seen. */
+    /** Where nothing stands in the way the ground is the cloth, in whatever light, with hardly a sample; the horizon can't be seen. */
     @Test
     void openGroundIsTheCloth() {
         Camera level = new Camera(new Vec3(40, 1, 2), new Vec3(42, 1, 2), Vec3.axis(1), Math.toRadians(40));
-        Still still = still(UNDER_A_DISC, Environment.studio(1).turned(1, 0.3), level, 256, (share, n) -> true);
+        Still still = still(UNDER_A_DISC, Environment.studio(1).turned(1, 0.3), level, 8, (share, n) -> true);
         for (int row = 0; row < H; row += 4) {
             double grey = CLOTH.grey(1 - (row + 2.0) / H);
             for (double v : mean(still, new Region(0, row, W, 4))) {
-                assertThat(v).isCloseTo(grey, within(0.012));
+                assertThat(v).isCloseTo(grey, within(0.002));
             }
         }
     }
