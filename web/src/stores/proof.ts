@@ -9,7 +9,7 @@ import { useWorkspace } from './workspace'
 /** The stage rests so long before its light is traced, in ms. */
 const REST = 350
 /** As many pixels as a proof has. */
-const MOST_PIXELS = 4_000_000
+const MOST_PIXELS = 2_500_000
 
 /** The proof: what the stage shows with its light traced, from where it is looked at. It gets finer while one looks. */
 export const useProof = defineStore('proof', () => {
@@ -39,11 +39,16 @@ export const useProof = defineStore('proof', () => {
     picture.value = address
   }
 
+  /** Nobody waits for it any more. */
+  function end() {
+    void api.endProof(workspace.id).catch(() => undefined)
+  }
+
   /** What the stage shows has changed: what was traced is of before. */
   function forget() {
     asked++
     window.clearTimeout(rest)
-    if (proof && !done.value) void api.endProof(workspace.id).catch(() => undefined)
+    if (proof && !done.value) end()
     proof = ''
     fetched = 0
     share.value = 0
@@ -74,7 +79,10 @@ export const useProof = defineStore('proof', () => {
         only: workspace.isolated,
         view: views.current?.id ?? null,
       })
-      if (mine !== asked) return
+      if (mine !== asked) {
+        if (!on.value) end()
+        return
+      }
       proof = begun.proof
       await fetchPicture(1) // it may have been there before its name was
     } catch (e) {

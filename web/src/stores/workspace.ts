@@ -35,6 +35,9 @@ export type Aid = 'looks' | 'plain' | 'white' | DiagramBy
 type Mapped = 'metric' | 'model' | null
 
 const NOTICE_TIME = 8000
+/** So long nothing changes, in ms, before other schemes are read, so many at most. */
+const QUIET = 3000
+const FEW = 4
 const FIRST_LIGHT: Light = { surroundings: 'studio', strength: 1, turn: 0, exposure: 0 }
 
 /** The open project: what it shows, what is selected, and what is on its way to the server. */
@@ -301,6 +304,20 @@ export const useWorkspace = defineStore('workspace', () => {
   /** Reads what a scheme shows before it is asked for. */
   function foresee(scheme: string) {
     stateOf(scheme).catch(() => undefined) // asked again when it is needed
+  }
+
+  let quiet = 0
+  watch(state, (now) => {
+    window.clearTimeout(quiet)
+    if (now) quiet = window.setTimeout(() => void foreseeOthers(), QUIET)
+  })
+  /** Reads what the first other schemes show, while nothing changes. */
+  async function foreseeOthers() {
+    const version = state.value?.version
+    for (const { id: scheme } of schemes.value.filter((s) => s.id !== wanted).slice(0, FEW)) {
+      if (pending.value > 0 || state.value?.version !== version) return
+      await stateOf(scheme).catch(() => undefined)
+    }
   }
 
   let wanted = ''

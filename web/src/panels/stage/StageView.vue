@@ -725,9 +725,15 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
 .bar {
   position: absolute;
   left: 14px;
+  right: 14px;
   bottom: 12px;
   display: flex;
+  flex-wrap: wrap-reverse;
   gap: 6px;
+  pointer-events: none;
+}
+.bar :deep(.v-btn) {
+  pointer-events: auto;
 }
 .carried {
   position: fixed;

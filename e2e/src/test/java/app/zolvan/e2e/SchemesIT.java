@@ -22,7 +22,8 @@ class SchemesIT {
         d.page.click("[aria-label='New scheme'] >> nth=0");
         d.page.fill("[aria-label='Name of the new scheme']", "Bottle green");
         d.changing("/state", () -> d.page.click("text=Make scheme"));
-        assertThat(d.page.textContent(".divider.on")).contains("D").contains("Bottle green");
+        d.page.waitForSelector(".divider.on:has-text('Bottle green')");
+        assertThat(d.page.textContent(".divider.on")).contains("D");
         d.openDrawer("Paint").drop("PT-017", BASE_X, BASE_Y);
         Color green = d.colourAt(BASE_X, BASE_Y);
         assertThat(green.getGreen()).isGreaterThan(green.getRed());

@@ -34,7 +34,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/projects/{id}/proof")
 class ProofController {
     private static final int LONGEST_SIDE = 4096;
-    private static final int MOST_PIXELS = 4_000_000;
+    private static final int MOST_PIXELS = 2_500_000;
     private static final double FARTHEST = 1e6;
     private static final double WIDEST = 150;
     private static final double BRIGHTEST = 100;
@@ -83,7 +83,7 @@ class ProofController {
                     || height > LONGEST_SIDE
                     || width * height > MOST_PIXELS) {
                 throw Problem.ofField(
-                        "width", "A proof has up to 4096 pixels a side and 4 million in all. Ask for a smaller one.");
+                        "width", "A proof has up to 4096 pixels a side and 2.5 million in all. Ask for a smaller one.");
             }
             boolean isLight = light.strength >= 0
                     && light.strength <= BRIGHTEST

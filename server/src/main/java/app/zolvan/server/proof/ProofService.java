@@ -23,6 +23,7 @@ import app.zolvan.server.scheme.LookTable;
 import app.zolvan.server.scheme.SchemeService;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.RemovalCause;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -74,11 +75,14 @@ class ProofService {
     private final SchemeService schemes;
     private final LookInsideService lookInside;
     private final EventService events;
-    private final Cache<UUID, Proof> proofs =
-            Caffeine.newBuilder().maximumSize(MOST_KEPT).expireAfterAccess(KEPT).build();
+    private final Cache<UUID, Proof> proofs = Caffeine.newBuilder()
+            .maximumSize(MOST_KEPT)
+            .expireAfterAccess(KEPT)
+            .evictionListener((UUID account, Proof p, RemovalCause why) -> p.ended = true)
+            .build();
     private final Cache<String, Environment> surroundings =
             Caffeine.newBuilder().maximumSize(2).build();
-    private final Deque<Proof> waiting = new ArrayDeque<>();
+    private final Deque<Asked> waiting = new ArrayDeque<>();
     private final ExecutorService tracer = Executors.newSingleThreadExecutor(work -> {
         Thread t = new Thread(work, "proofs");
         t.setDaemon(true);
@@ -145,7 +149,6 @@ class ProofService {
         final UUID account;
         final Shot shot;
         final Wanted wanted;
-        final LookTable looks;
         final AtomicLong told = new AtomicLong();
         final AtomicInteger pictures = new AtomicInteger();
         volatile byte @Nullable [] png;
@@ -154,22 +157,20 @@ class ProofService {
         volatile boolean failed;
         volatile boolean ended;
         volatile long began;
+        /** What was there when the last pass began, and when that was: how fast the rest comes is told by what came since. */
+        volatile double shareThen;
 
-        Proof(UUID account, Shot shot, Wanted wanted, LookTable looks) {
+        volatile long then;
+
+        Proof(UUID account, Shot shot, Wanted wanted) {
             this.account = account;
             this.shot = shot;
             this.wanted = wanted;
-            this.looks = looks;
         }
 
         boolean goesOn() {
             return !ended && System.nanoTime() - began < LONGEST.toNanos();
         }
-
-        /** What was there when the last pass began, and when that was: how fast the rest comes is told by what came since. */
-        volatile double shareThen;
-
-        volatile long then;
 
         News news() {
             double since = (System.nanoTime() - then) / 1e9;
@@ -178,6 +179,9 @@ class ProofService {
             return new News(id, share, left, pictures.get(), done, failed);
         }
     }
+
+    /** One whose turn has not come. */
+    private record Asked(Proof proof, LookTable looks) {}
 
     /**
      * Begins a proof of the scheme that the request is about, in the place of the account's last one.
@@ -199,12 +203,12 @@ class ProofService {
                 looks.scheme(),
                 shot.only,
                 lookInside.lookedInto(project.id(), shot.view));
-        Proof proof = new Proof(account.id(), shot, wanted, looks);
-        end(account);
+        Proof proof = new Proof(account.id(), shot, wanted);
         synchronized (waiting) {
-            waiting.add(proof);
+            end(account);
+            waiting.add(new Asked(proof, looks));
+            proofs.put(account.id(), proof);
         }
-        proofs.put(account.id(), proof);
         tracer.execute(this::traceNext);
         return proof.id;
     }
@@ -215,7 +219,7 @@ class ProofService {
         if (last != null) {
             last.ended = true;
             synchronized (waiting) {
-                waiting.remove(last);
+                waiting.removeIf(a -> a.proof == last);
             }
         }
     }
@@ -246,16 +250,17 @@ class ProofService {
     }
 
     private void traceNext() {
-        Proof next;
+        Asked asked;
         synchronized (waiting) {
-            next = waiting.poll();
+            asked = waiting.poll();
         }
-        if (next == null) {
+        if (asked == null) {
             return;
         }
+        Proof next = asked.proof;
         try {
             next.began = System.nanoTime();
-            trace(next);
+            trace(next, asked.looks);
             if (!next.done && !next.ended) { // it took too long
                 next.done = true;
                 tell(next);
@@ -268,11 +273,12 @@ class ProofService {
         }
     }
 
-    private void trace(Proof p) {
-        RenderScene scene = scenes.of(p.wanted, p.looks);
+    private void trace(Proof p, LookTable looks) {
+        RenderScene scene = scenes.of(p.wanted, looks);
+        double ground = ground(looks.scene(), p.shot);
         for (int less : SMALLER) {
             Shot small = p.shot.smaller(less);
-            Still still = still(p, small, scene);
+            Still still = still(small, scene, ground);
             still.render(FIRST, all(small), threads(), new Still.Watcher() {
                 @Override
                 public boolean at(double share, int samples) {
@@ -289,7 +295,7 @@ class ProofService {
             }
             show(p, small, still.film());
         }
-        Still still = still(p, p.shot, scene);
+        Still still = still(p.shot, scene, ground);
         boolean isWithin = scene.bounds().contains(p.shot.eye);
         (isWithin ? still.guided() : still).render(Quality.PROOF, all(p.shot), threads(), new Still.Watcher() {
             @Override
@@ -313,10 +319,10 @@ class ProofService {
         });
     }
 
-    private Still still(Proof p, Shot shot, RenderScene scene) {
+    private Still still(Shot shot, RenderScene scene, double ground) {
         Environment light = surroundings(shot.surroundings).turned(Math.toRadians(shot.turn), shot.strength);
         double unexposed = StrictMath.pow(2, -shot.stops);
-        Backcloth cloth = new Backcloth(CLOTH_TOP * unexposed, CLOTH_BOTTOM * unexposed, ground(p));
+        Backcloth cloth = new Backcloth(CLOTH_TOP * unexposed, CLOTH_BOTTOM * unexposed, ground);
         Camera camera = Camera.upright(shot.eye, shot.target, Math.toRadians(shot.degrees));
         return new Still(scene, light, null, camera, shot.width, shot.height, 1, BOUNCES).before(cloth);
     }
@@ -331,13 +337,12 @@ class ProofService {
     }
 
     /** Under what stands free; where the design stands on a ground of its own, that one is seen. */
-    private static double ground(Proof p) {
-        Scene scene = p.looks.scene();
+    private static double ground(Scene scene, Shot shot) {
         List<Integer> floors = scene.models().stream()
                 .filter(m -> m.floor() && !m.hidden())
                 .map(Scene.PlacedModel::index)
                 .toList();
-        if (p.shot.only != null || !floors.isEmpty()) {
+        if (shot.only != null || !floors.isEmpty()) {
             return Double.NEGATIVE_INFINITY;
         }
         return scene.box().min().y() - BELOW * scene.box().size().length();
