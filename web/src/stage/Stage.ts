@@ -78,6 +78,8 @@ export interface Light {
 interface Events {
   /** The stage is looked at from elsewhere, or has another size. */
   moved: () => void
+  /** Something is tried or pointed out for the moment, or no more. */
+  passing: (is: boolean) => void
   pick: (place: Place | null, event: PointerEvent) => void
   /** A place was clicked twice. */
   twice: (place: Place) => void
@@ -522,6 +524,11 @@ export class Stage {
     this.regions = regions
     this.trials.clear()
     this.applyLooks()
+    this.tellPassing()
+  }
+
+  private tellPassing(): void {
+    this.handlers.passing?.(this.trials.size > 0 || this.lit.size > 0)
   }
 
   /** Shows other numbers on some regions until the next `setLooks` or `endTrial`. */
@@ -532,12 +539,14 @@ export class Stage {
       this.trials.set(`${r.part}/${r.span}`, { front: r.front ? tried : null, back: r.back ? tried : null })
     this.applyLooks()
     this.keepMoving()
+    this.tellPassing()
   }
 
   endTrial(): void {
     if (this.trials.size === 0) return
     this.trials.clear()
     this.applyLooks()
+    this.tellPassing()
   }
 
   private applying = 0
@@ -816,6 +825,7 @@ export class Stage {
       else this.lit.set(r.part, new Set([r.span]))
     }
     this.invalidate()
+    this.tellPassing()
   }
 
   async setLight(light: Light): Promise<void> {

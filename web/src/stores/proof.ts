@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { api, bytesAt, type ProofNews } from '../api/client'
 import { useDrag } from './drag'
+import { useSchemes } from './schemes'
 import { stageHandle } from './stageHandle'
 import { useViews } from './views'
 import { useWorkspace } from './workspace'
@@ -16,6 +17,7 @@ export const useProof = defineStore('proof', () => {
   const workspace = useWorkspace()
   const drag = useDrag()
   const views = useViews()
+  const schemes = useSchemes()
   /** Whether the stage shows it, as far as it is there. */
   const on = ref(false)
   /** What there is of it, of what the stage shows now. */
@@ -26,9 +28,12 @@ export const useProof = defineStore('proof', () => {
   const failed = ref(false)
   /** Proofs are of looks: not of diagrams, nor of what is only being tried. */
   const isPossible = computed(() => workspace.shown === 'looks' && !workspace.preview)
-  const isShown = computed(
-    () => on.value && picture.value !== '' && isPossible.value && !workspace.adjusting && !drag.carries,
+  /** Whether the stage shows something for the moment that is not in the looks. */
+  const passing = ref(false)
+  const isQuick = computed(
+    () => passing.value || schemes.showsOther || workspace.adjusting || drag.carries || views.choosing,
   )
+  const isShown = computed(() => on.value && picture.value !== '' && isPossible.value && !isQuick.value)
   let proof = ''
   let fetched = 0
   let asked = 0
@@ -63,7 +68,7 @@ export const useProof = defineStore('proof', () => {
     const stage = stageHandle.value
     const { width, height } = stage?.size ?? { width: 0, height: 0 }
     if (!stage || width * height === 0) return
-    if (workspace.adjusting || drag.carries || workspace.pending > 0) {
+    if (isQuick.value || workspace.pending > 0) {
       rest = window.setTimeout(() => void begin(), REST)
       return
     }
@@ -149,6 +154,7 @@ export const useProof = defineStore('proof', () => {
     done,
     failed,
     isPossible,
+    passing,
     isShown,
     forget,
     hear,

@@ -58,6 +58,7 @@ function begin() {
     stage.on('twice', circle)
     stage.on('pull', pull)
     stage.on('moved', proof.forget)
+    stage.on('passing', (is) => (proof.passing = is))
     stage.on('ageing', (left) => (ageing.value = left))
     stage.on('problem', (e) => workspace.report(e))
     stage.on('leaves', (count) => (workspace.leavesOn = (r) => count(r)))
