@@ -293,7 +293,7 @@ class ProofService {
             if (!p.goesOn()) {
                 return;
             }
-            show(p, small, still.film());
+            show(p, small, still.film(), false);
         }
         Still still = still(p.shot, scene, ground);
         boolean isWithin = scene.bounds().contains(p.shot.eye);
@@ -303,9 +303,8 @@ class ProofService {
                 p.share = share;
                 p.shareThen = share;
                 p.then = System.nanoTime();
-                p.done = share >= 1;
                 if (samples > 0) {
-                    show(p, p.shot, still.film());
+                    show(p, p.shot, still.film(), share >= 1);
                 }
                 return p.goesOn();
             }
@@ -348,10 +347,11 @@ class ProofService {
         return scene.box().min().y() - BELOW * scene.box().size().length();
     }
 
-    private void show(Proof p, Shot shot, Film film) {
+    private void show(Proof p, Shot shot, Film film, boolean last) {
         Development development = new Development(shot.stops, 0, Development.Curve.NEUTRAL, null, true);
         float[] radiance = development.radiance(film, 0, 0, shot.width, shot.height);
         p.png = Png.encode(shot.width, shot.height, development.bytes(radiance), DPI);
+        p.done = last;
         p.pictures.incrementAndGet();
         tell(p);
     }
