@@ -408,7 +408,7 @@ export const api = {
     send<ProjectState>('POST', `${project(id)}/parts/locked`, { version, body: { parts, on } }),
   keepView: (id: string, version: number, view: Schemas['ViewWanted']) =>
     send<ProjectState>('POST', `${project(id)}/views`, { version, body: view }),
-  takeView: (id: string, version: number, view: string, camera: Schemas['CameraWanted']) =>
+  takeView: (id: string, version: number, view: string, camera: Schemas['ViewCamera']) =>
     send<ProjectState>('POST', `${project(id)}/views/${view}/camera`, { version, body: camera }),
   nameView: (id: string, version: number, view: string, name: string) =>
     send<ProjectState>('POST', `${project(id)}/views/${view}/name`, { version, body: { name } }),

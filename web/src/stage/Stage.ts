@@ -117,8 +117,9 @@ interface Trial {
   back: Shown | null
 }
 
-const BACKDROP_TOP = 0.6 + 0.04 // scene-linear; the tone curve takes 0.04 off, leaving about L* 82
-const BACKDROP_BOTTOM = 0.52 + 0.04
+/** The greys of the backdrop at the edges of the picture. */
+export const BACKDROP_TOP = 0.6 + 0.04 // scene-linear; the tone curve takes 0.04 off, leaving about L* 82
+export const BACKDROP_BOTTOM = 0.52 + 0.04
 const FEW_PARTS = 200 // so many are drawn one by one, nearest first, which shades the fewest pixels
 const CLICK_SLOP = 4
 const MESHES_AT_ONCE = 16

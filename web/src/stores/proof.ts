@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { api, bytesAt, type ProofNews } from '../api/client'
+import { BACKDROP_BOTTOM, BACKDROP_TOP } from '../stage/Stage'
 import { useDrag } from './drag'
 import { useSchemes } from './schemes'
 import { stageHandle } from './stageHandle'
@@ -77,10 +78,15 @@ export const useProof = defineStore('proof', () => {
     const { exposure, ...light } = workspace.light
     try {
       const begun = await api.beginProof(workspace.id, {
-        ...stage.view,
+        camera: stage.view,
         width: Math.floor(width * smaller),
         height: Math.floor(height * smaller),
-        light: { ...light, stops: exposure },
+        light: {
+          ...light,
+          stops: exposure,
+          backdropTop: BACKDROP_TOP,
+          backdropBottom: BACKDROP_BOTTOM,
+        },
         only: workspace.isolated,
         view: views.current?.id ?? null,
       })

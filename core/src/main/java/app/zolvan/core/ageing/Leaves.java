@@ -74,6 +74,11 @@ public record Leaves(List<Leaf> all, int[] counts) {
         return counts[(int) Math.round(100 * cover)];
     }
 
+    /** Those that are there at a cover, 0 … 1. */
+    public List<Leaf> covering(double cover) {
+        return all.subList(0, count(cover));
+    }
+
     /**
      * @param span   the span of the mesh that they grow on
      * @param fields how readily it is overgrown

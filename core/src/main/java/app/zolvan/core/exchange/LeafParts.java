@@ -62,7 +62,7 @@ final class LeafParts {
         }
         Transform toWorld = dressed.model().partToWorld(part);
         Leaves leaves = Leaves.on(dressed.model().meshOf(part), toWorld, span, fields, foliage.size());
-        List<Leaves.Leaf> there = leaves.all().subList(0, leaves.count(foliage.cover()));
+        List<Leaves.Leaf> there = leaves.covering(foliage.cover());
         count += there.size();
         if (count > MOST) {
             throw new TooManyLeaves();

@@ -19,10 +19,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import java.util.function.Predicate;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /** What rays meet of a project's model. */
@@ -61,16 +59,12 @@ class ModelSight {
 
     /** Some of the parts that are not hidden; nothing where there are none. */
     Optional<Seen> of(Scene scene, Predicate<Scene.Part> taken) {
-        Set<Integer> hidden = scene.models().stream()
-                .filter(Scene.PlacedModel::hidden)
-                .map(Scene.PlacedModel::index)
-                .collect(Collectors.toSet());
         Map<String, Mesh> meshes = new HashMap<>();
         RenderScene.Builder all = new RenderScene.Builder(Kernel.Kind.best());
         List<FilledSpace.Body> closed = new ArrayList<>();
         Box3 box = Box3.EMPTY;
-        for (Scene.Part p : scene.parts()) {
-            if (!hidden.contains(p.model()) && taken.test(p)) {
+        for (Scene.Part p : scene.shownParts()) {
+            if (taken.test(p)) {
                 Mesh m = meshes.computeIfAbsent(p.mesh(), d -> mesh(p));
                 all.add(m, p.toWorld(), Collections.nCopies(m.spanCount(), Surface.STANDARD));
                 box = box.with(m.bounds(p.toWorld()));

@@ -211,6 +211,15 @@ public record Scene(
         return model(part.model()).belonging() == Belonging.SURROUNDINGS;
     }
 
+    /** The parts of all models that are not hidden. */
+    public List<Part> shownParts() {
+        Set<Integer> hidden = models.stream()
+                .filter(PlacedModel::hidden)
+                .map(PlacedModel::index)
+                .collect(Collectors.toSet());
+        return parts.stream().filter(p -> !hidden.contains(p.model())).toList();
+    }
+
     /** The groups around models that are no part of the design. */
     public Set<Integer> surroundings() {
         return models.stream()

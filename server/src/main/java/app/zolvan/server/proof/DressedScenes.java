@@ -1,10 +1,8 @@
 package app.zolvan.server.proof;
 
 import app.zolvan.core.ageing.Leaves;
-import app.zolvan.core.assign.Look;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshCodec;
-import app.zolvan.core.material.Ageing;
 import app.zolvan.core.material.Foliage;
 import app.zolvan.core.render.scene.Dress;
 import app.zolvan.core.render.scene.RenderScene;
@@ -25,7 +23,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
@@ -62,12 +59,8 @@ class DressedScenes {
 
     /** The parts of which something is seen. */
     static List<Scene.Part> shown(Scene scene, @Nullable Set<Integer> only) {
-        Set<Integer> hidden = scene.models().stream()
-                .filter(Scene.PlacedModel::hidden)
-                .map(Scene.PlacedModel::index)
-                .collect(Collectors.toSet());
-        return scene.parts().stream()
-                .filter(p -> !hidden.contains(p.model()) && (only == null || only.contains(p.index())))
+        return scene.shownParts().stream()
+                .filter(p -> only == null || only.contains(p.index()))
                 .toList();
     }
 
@@ -85,7 +78,10 @@ class DressedScenes {
             Mesh mesh = meshes.computeIfAbsent(part.mesh(), m -> MeshCodec.decode(assets.bytes(m)));
             List<Dress> spans = new ArrayList<>();
             for (int s = 0; s < mesh.spanCount(); s++) {
-                spans.add(dress(looks, part, s));
+                spans.add(Dress.of(
+                        looks.of(part.index(), s),
+                        looks.back(part.index(), s),
+                        corrodes -> ageing.of(scene, part.index(), corrodes)));
                 grow(all, looks, part, s);
             }
             boolean into = part.lookedInto() || wanted.into.contains(part.index());
@@ -93,18 +89,6 @@ class DressedScenes {
             all.addDressed(mesh, part.toWorld(), spans, outer);
         }
         return all.build();
-    }
-
-    private Dress dress(LookTable looks, Scene.Part part, int span) {
-        Look back = looks.back(part.index(), span);
-        Dress front = dress(looks.scene(), part, looks.of(part.index(), span));
-        return back == null ? front : front.behind(dress(looks.scene(), part, back));
-    }
-
-    private Dress dress(Scene scene, Scene.Part part, Look look) {
-        Ageing aged = Ageing.of(look.material().surface());
-        Dress dress = Dress.of(look);
-        return aged.isNone() ? dress : dress.aged(ageing.of(scene, part.index(), aged.corrodes()));
     }
 
     /** The leaves on a span, each in its place. */
@@ -115,8 +99,6 @@ class DressedScenes {
         }
         Leaves leaves = ageing.leaves(looks.scene(), part.index(), span, foliage.size());
         List<Dress> dress = List.of(Dress.of(foliage.surface()));
-        leaves.all()
-                .subList(0, leaves.count(foliage.cover()))
-                .forEach(leaf -> all.addDressed(Leaves.BLADE, leaf.toWorld(), dress));
+        leaves.covering(foliage.cover()).forEach(leaf -> all.addDressed(Leaves.BLADE, leaf.toWorld(), dress));
     }
 }

@@ -1,18 +1,18 @@
 package app.zolvan.server.proof;
 
 import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.render.path.Camera;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.proof.ProofService.Found;
-import app.zolvan.server.proof.ProofService.Shot;
+import app.zolvan.server.view.ViewCamera;
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
@@ -35,10 +35,6 @@ import org.springframework.web.bind.annotation.RestController;
 class ProofController {
     private static final int LONGEST_SIDE = 4096;
     private static final int MOST_PIXELS = 2_500_000;
-    private static final double FARTHEST = 1e6;
-    private static final double WIDEST = 150;
-    private static final double BRIGHTEST = 100;
-    private static final double MOST_STOPS = 12;
 
     private final ProjectService projects;
     private final ProofService proofs;
@@ -48,35 +44,21 @@ class ProofController {
         this.proofs = proofs;
     }
 
-    /** How the stage is lit, see {@link Shot}. */
-    record ProofLight(@NotNull String surroundings, double strength, double turn, double stops) {}
-
     /**
-     * @param eye     x, y, z in metres
-     * @param target  what it looks at
-     * @param degrees of the height that it takes in
-     * @param only    the parts that are shown; null for all
-     * @param view    in which one may look into more than always; null for none
+     * @param only the parts that are shown; null for all
+     * @param view in which one may look into more than always; null for none
      */
     record ProofWanted(
-            @NotNull @Size(min = 3, max = 3) List<@NotNull Double> eye,
-            @NotNull @Size(min = 3, max = 3) List<@NotNull Double> target,
-            double degrees,
+            @NotNull @Valid ViewCamera camera,
             int width,
             int height,
-            @NotNull ProofLight light,
+            @NotNull @Valid StageLight light,
             @Nullable @Size(max = 10_000) List<@NotNull Integer> only,
             @Nullable UUID view) {
 
         Shot shot() {
-            boolean isView = Stream.concat(eye.stream(), target.stream()).allMatch(v -> Math.abs(v) <= FARTHEST)
-                    && !eye.equals(target)
-                    && degrees > 0
-                    && degrees <= WIDEST;
-            if (!isView) {
-                throw Problem.ofField(
-                        "eye", "That is no view: it needs a place, something to look at, and up to 150°.");
-            }
+            camera.require();
+            light.require();
             if (width < 1
                     || height < 1
                     || width > LONGEST_SIDE
@@ -85,29 +67,18 @@ class ProofController {
                 throw Problem.ofField(
                         "width", "A proof has up to 4096 pixels a side and 2.5 million in all. Ask for a smaller one.");
             }
-            boolean isLight = light.strength >= 0
-                    && light.strength <= BRIGHTEST
-                    && Math.abs(light.turn) <= 360
-                    && Math.abs(light.stops) <= MOST_STOPS;
-            if (!isLight) {
-                throw Problem.ofField("light", "That light is out of range: strength 0 to 100, 12 stops either way.");
-            }
+            double field = Math.toRadians(camera.degrees());
             return new Shot(
-                    point(eye),
-                    point(target),
-                    degrees,
+                    Camera.upright(point(camera.eyes()), point(camera.aim()), field),
                     width,
                     height,
-                    light.surroundings,
-                    light.strength,
-                    light.turn,
-                    light.stops,
+                    light,
                     only == null ? null : Set.copyOf(only),
                     view);
         }
 
-        private static Vec3 point(List<Double> of) {
-            return new Vec3(of.get(0), of.get(1), of.get(2));
+        private static Vec3 point(double[] of) {
+            return new Vec3(of[0], of[1], of[2]);
         }
     }
 
@@ -128,13 +99,15 @@ class ProofController {
     ResponseEntity<byte[]> picture(
             @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID proof) {
         projects.require(account, id);
-        Found found = proofs.find(account, id, proof);
-        ResponseEntity.BodyBuilder answer = (found.png() == null ? ResponseEntity.accepted() : ResponseEntity.ok())
+        Proof found = proofs.find(account, id, proof);
+        boolean last = found.isDone(); // asked before the picture: that is the last one then
+        byte[] png = found.picture();
+        ResponseEntity.BodyBuilder answer = (png == null ? ResponseEntity.accepted() : ResponseEntity.ok())
                 .cacheControl(CacheControl.noStore())
-                .header("X-Final", Boolean.toString(found.news().done()));
-        return found.png() == null
+                .header("X-Final", Boolean.toString(last));
+        return png == null
                 ? answer.build()
-                : answer.contentType(MediaType.IMAGE_PNG).body(found.png());
+                : answer.contentType(MediaType.IMAGE_PNG).body(png);
     }
 
     /** Ends the account's proof; what is there of it stays. */

@@ -1,12 +1,10 @@
 package app.zolvan.server.proof;
 
-import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
 import app.zolvan.core.light.RadianceHdr;
 import app.zolvan.core.render.film.Development;
 import app.zolvan.core.render.film.Film;
 import app.zolvan.core.render.path.Backcloth;
-import app.zolvan.core.render.path.Camera;
 import app.zolvan.core.render.path.Still;
 import app.zolvan.core.render.path.Still.Quality;
 import app.zolvan.core.render.path.Still.Region;
@@ -30,14 +28,9 @@ import java.io.UncheckedIOException;
 import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.Deque;
-import java.util.List;
-import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.atomic.AtomicInteger;
-import java.util.concurrent.atomic.AtomicLong;
-import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.io.ClassPathResource;
@@ -54,22 +47,12 @@ class ProofService {
     private static final Logger LOG = LoggerFactory.getLogger(ProofService.class);
     private static final Duration KEPT = Duration.ofMinutes(10);
     private static final int MOST_KEPT = 100;
-    /** It ends after so long with what is there: whoever asked may have left. */
-    private static final Duration LONGEST = Duration.ofMinutes(15);
-
-    private static final Duration BETWEEN_NEWS = Duration.ofMillis(500);
     /** What is there first is by so much smaller, with few samples. */
     private static final int[] SMALLER = {4, 2};
 
     private static final Quality FIRST = Quality.samples(4);
     private static final int BOUNCES = 24;
     private static final int DPI = 96;
-    /** The stage's own backdrop, scene-linear before exposure. */
-    private static final double CLOTH_TOP = 0.64;
-
-    private static final double CLOTH_BOTTOM = 0.56;
-    /** As a share of the design's size, the ground lies lower than what stands on it, so that the two don't touch. */
-    private static final double BELOW = 1e-4;
 
     private final DressedScenes scenes;
     private final SchemeService schemes;
@@ -78,7 +61,7 @@ class ProofService {
     private final Cache<UUID, Proof> proofs = Caffeine.newBuilder()
             .maximumSize(MOST_KEPT)
             .expireAfterAccess(KEPT)
-            .evictionListener((UUID account, Proof p, RemovalCause why) -> p.ended = true)
+            .evictionListener((UUID account, Proof p, RemovalCause why) -> p.end())
             .build();
     private final Cache<String, Environment> surroundings =
             Caffeine.newBuilder().maximumSize(2).build();
@@ -98,86 +81,8 @@ class ProofService {
 
     @PreDestroy
     void stop() {
-        proofs.asMap().values().forEach(p -> p.ended = true);
+        proofs.asMap().values().forEach(Proof::end);
         tracer.shutdownNow();
-    }
-
-    /**
-     * How the stage is looked at and lit.
-     *
-     * @param degrees      of the height that the picture takes in
-     * @param surroundings the name of a supplied picture
-     * @param turn         of the surroundings, in degrees
-     * @param stops        of exposure; the backdrop keeps its tone
-     * @param only         the parts that are shown, with no ground under them; null for all
-     * @param view         in which one may look into more than always; null for none
-     */
-    record Shot(
-            Vec3 eye,
-            Vec3 target,
-            double degrees,
-            int width,
-            int height,
-            String surroundings,
-            double strength,
-            double turn,
-            double stops,
-            @Nullable Set<Integer> only,
-            @Nullable UUID view) {
-        Shot smaller(int less) {
-            return new Shot(
-                    eye,
-                    target,
-                    degrees,
-                    Math.max(1, width / less),
-                    Math.max(1, height / less),
-                    surroundings,
-                    strength,
-                    turn,
-                    stops,
-                    only,
-                    view);
-        }
-    }
-
-    /** @param pictures how many there have been; the next is better than the last */
-    record News(UUID proof, double share, @Nullable Integer secondsLeft, int pictures, boolean done, boolean failed) {}
-
-    /** One that is asked for, being traced, or there. */
-    private static final class Proof {
-        final UUID id = UUID.randomUUID();
-        final UUID account;
-        final Shot shot;
-        final Wanted wanted;
-        final AtomicLong told = new AtomicLong();
-        final AtomicInteger pictures = new AtomicInteger();
-        volatile byte @Nullable [] png;
-        volatile double share;
-        volatile boolean done;
-        volatile boolean failed;
-        volatile boolean ended;
-        volatile long began;
-        /** What was there when the last pass began, and when that was: how fast the rest comes is told by what came since. */
-        volatile double shareThen;
-
-        volatile long then;
-
-        Proof(UUID account, Shot shot, Wanted wanted) {
-            this.account = account;
-            this.shot = shot;
-            this.wanted = wanted;
-        }
-
-        boolean goesOn() {
-            return !ended && System.nanoTime() - began < LONGEST.toNanos();
-        }
-
-        News news() {
-            double since = (System.nanoTime() - then) / 1e9;
-            double came = share - shareThen;
-            Integer left = came > 0.005 && !done ? (int) Math.ceil(since * (1 - share) / came) : null;
-            return new News(id, share, left, pictures.get(), done, failed);
-        }
     }
 
     /** One whose turn has not come. */
@@ -189,9 +94,9 @@ class ProofService {
      * @return its name
      */
     UUID begin(Account account, Project project, Shot shot) {
-        surroundings(shot.surroundings);
+        surroundings(shot.light().surroundings());
         LookTable looks = schemes.looks(project);
-        if (DressedScenes.shown(looks.scene(), shot.only).isEmpty()) {
+        if (DressedScenes.shown(looks.scene(), shot.only()).isEmpty()) {
             throw Problem.of(
                     HttpStatus.UNPROCESSABLE_CONTENT,
                     "nothing-shown",
@@ -201,8 +106,8 @@ class ProofService {
                 project.id(),
                 project.version(),
                 looks.scheme(),
-                shot.only,
-                lookInside.lookedInto(project.id(), shot.view));
+                shot.only(),
+                lookInside.lookedInto(project.id(), shot.view()));
         Proof proof = new Proof(account.id(), shot, wanted);
         synchronized (waiting) {
             end(account);
@@ -217,22 +122,20 @@ class ProofService {
     void end(Account account) {
         Proof last = proofs.getIfPresent(account.id());
         if (last != null) {
-            last.ended = true;
+            last.end();
             synchronized (waiting) {
                 waiting.removeIf(a -> a.proof == last);
             }
         }
     }
 
-    /** How far a proof of the account's has come, with its picture so far. */
-    record Found(News news, byte @Nullable [] png) {}
-
-    Found find(Account account, UUID project, UUID proof) {
+    /** A proof of the account's. */
+    Proof find(Account account, UUID project, UUID proof) {
         Proof p = proofs.getIfPresent(account.id());
         if (p == null || !p.id.equals(proof) || !p.wanted.project().equals(project)) {
             throw Problem.notFound("proof");
         }
-        return new Found(p.news(), p.png);
+        return p;
     }
 
     private Environment surroundings(String name) {
@@ -257,77 +160,71 @@ class ProofService {
         if (asked == null) {
             return;
         }
-        Proof next = asked.proof;
+        Proof p = asked.proof;
         try {
-            next.began = System.nanoTime();
-            trace(next, asked.looks);
-            if (!next.done && !next.ended) { // it took too long
-                next.done = true;
-                tell(next);
-            }
+            p.begin();
+            trace(p, asked.looks);
+            p.finish();
         } catch (RuntimeException e) {
             LOG.error("a proof could not be traced", e);
-            next.failed = true;
-            next.done = true;
-            tell(next);
+            p.fail();
         }
+        tell(p);
     }
 
     private void trace(Proof p, LookTable looks) {
         RenderScene scene = scenes.of(p.wanted, looks);
-        double ground = ground(looks.scene(), p.shot);
+        Backcloth cloth = cloth(looks.scene(), p.shot);
         for (int less : SMALLER) {
             Shot small = p.shot.smaller(less);
-            Still still = still(small, scene, ground);
-            still.render(FIRST, all(small), threads(), new Still.Watcher() {
+            Still still = still(small, scene, cloth);
+            if (!still.render(FIRST, all(small), threads(), new Still.Watcher() {
                 @Override
                 public boolean at(double share, int samples) {
-                    return goesOn(share);
+                    return true;
                 }
 
                 @Override
                 public boolean goesOn(double share) {
                     return p.goesOn();
                 }
-            });
-            if (!p.goesOn()) {
+            })) {
                 return;
             }
-            show(p, small, still.film(), false);
+            p.show(develop(small, still.film()));
+            tell(p);
         }
-        Still still = still(p.shot, scene, ground);
-        boolean isWithin = scene.bounds().contains(p.shot.eye);
+        Still still = still(p.shot, scene, cloth);
+        boolean isWithin = scene.bounds().contains(p.shot.camera().position());
         (isWithin ? still.guided() : still).render(Quality.PROOF, all(p.shot), threads(), new Still.Watcher() {
             @Override
             public boolean at(double share, int samples) {
-                p.share = share;
-                p.shareThen = share;
-                p.then = System.nanoTime();
                 if (samples > 0) {
-                    show(p, p.shot, still.film(), share >= 1);
+                    p.show(develop(p.shot, still.film()));
                 }
+                p.pass(share);
+                tell(p);
                 return p.goesOn();
             }
 
             @Override
             public boolean goesOn(double share) {
-                p.share = Math.max(p.share, share);
-                tellNowAndThen(p);
+                if (p.comes(share)) {
+                    tell(p);
+                }
                 return p.goesOn();
             }
         });
     }
 
-    private Still still(Shot shot, RenderScene scene, double ground) {
-        Environment light = surroundings(shot.surroundings).turned(Math.toRadians(shot.turn), shot.strength);
-        double unexposed = StrictMath.pow(2, -shot.stops);
-        Backcloth cloth = new Backcloth(CLOTH_TOP * unexposed, CLOTH_BOTTOM * unexposed, ground);
-        Camera camera = Camera.upright(shot.eye, shot.target, Math.toRadians(shot.degrees));
-        return new Still(scene, light, null, camera, shot.width, shot.height, 1, BOUNCES).before(cloth);
+    private Still still(Shot shot, RenderScene scene, Backcloth cloth) {
+        StageLight l = shot.light();
+        Environment light = surroundings(l.surroundings()).turned(Math.toRadians(l.turn()), l.strength());
+        return new Still(scene, light, null, shot.camera(), shot.width(), shot.height(), 1, BOUNCES).before(cloth);
     }
 
     private static Region all(Shot shot) {
-        return new Region(0, 0, shot.width, shot.height);
+        return new Region(0, 0, shot.width(), shot.height());
     }
 
     private static int threads() {
@@ -335,38 +232,23 @@ class ProofService {
         return Math.min(cores, Math.max(2, cores - 1)); // somebody waits for it
     }
 
-    /** Under what stands free; where the design stands on a ground of its own, that one is seen. */
-    private static double ground(Scene scene, Shot shot) {
-        List<Integer> floors = scene.models().stream()
-                .filter(m -> m.floor() && !m.hidden())
-                .map(Scene.PlacedModel::index)
-                .toList();
-        if (shot.only != null || !floors.isEmpty()) {
-            return Double.NEGATIVE_INFINITY;
-        }
-        return scene.box().min().y() - BELOW * scene.box().size().length();
+    /** There is a ground under what stands free; where the design stands on one of its own, that one is seen. */
+    private static Backcloth cloth(Scene scene, Shot shot) {
+        double unexposed = StrictMath.pow(2, -shot.light().stops());
+        Backcloth cloth = new Backcloth(
+                shot.light().backdropTop() * unexposed, shot.light().backdropBottom() * unexposed);
+        boolean isFree = shot.only() == null && scene.models().stream().noneMatch(m -> m.floor() && !m.hidden());
+        return isFree ? cloth.under(scene.box()) : cloth;
     }
 
-    private void show(Proof p, Shot shot, Film film, boolean last) {
-        Development development = new Development(shot.stops, 0, Development.Curve.NEUTRAL, null, true);
-        float[] radiance = development.radiance(film, 0, 0, shot.width, shot.height);
-        p.png = Png.encode(shot.width, shot.height, development.bytes(radiance), DPI);
-        p.done = last;
-        p.pictures.incrementAndGet();
-        tell(p);
-    }
-
-    private void tellNowAndThen(Proof p) {
-        long now = System.nanoTime();
-        long before = p.told.get();
-        if (now - before > BETWEEN_NEWS.toNanos() && p.told.compareAndSet(before, now)) {
-            tell(p);
-        }
+    private static byte[] develop(Shot shot, Film film) {
+        Development development = new Development(shot.light().stops(), 0, Development.Curve.NEUTRAL, null, true);
+        float[] radiance = development.radiance(film, 0, 0, shot.width(), shot.height());
+        return Png.encode(shot.width(), shot.height(), development.bytes(radiance), DPI);
     }
 
     private void tell(Proof p) {
-        p.told.set(System.nanoTime());
-        if (!p.ended) {
+        if (!p.isEnded()) {
             events.announce(p.account, "proof", p.news());
         }
     }

@@ -7,11 +7,11 @@ import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.view.ViewCamera;
 import app.zolvan.server.view.ViewMapper;
 import app.zolvan.server.view.ViewRow;
 import java.util.List;
 import java.util.UUID;
-import java.util.stream.DoubleStream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -19,9 +19,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class ViewCommands {
     private static final int MOST = 200;
-    private static final double FARTHEST = 1e6;
-    private static final double NARROWEST = 2;
-    private static final double WIDEST = 110;
 
     private final CommandService commands;
     private final ProjectService projects;
@@ -42,32 +39,9 @@ class ViewCommands {
         this.views = views;
     }
 
-    /** Where a view is from; see {@link ViewRow}. */
-    record Camera(List<Double> eye, List<Double> target, double degrees) {
-        double[] eyes() {
-            return numbers(eye);
-        }
-
-        double[] aim() {
-            return numbers(target);
-        }
-
-        private static double[] numbers(List<Double> of) {
-            return of.stream().mapToDouble(Double::doubleValue).toArray();
-        }
-
-        void require() {
-            boolean there = DoubleStream.concat(DoubleStream.of(eyes()), DoubleStream.of(aim()))
-                    .allMatch(v -> Math.abs(v) <= FARTHEST);
-            if (!there || eye.equals(target) || !(degrees >= NARROWEST && degrees <= WIDEST)) {
-                throw Problem.ofField(
-                        "eye", "That is no view: it needs a place, something to look at, and 2 to 110 degrees.");
-            }
-        }
-    }
-
     @Transactional
-    ProjectState keep(Account account, UUID projectId, long seen, UUID id, String name, Camera c, List<Integer> into) {
+    ProjectState keep(
+            Account account, UUID projectId, long seen, UUID id, String name, ViewCamera c, List<Integer> into) {
         c.require();
         String wanted = GivenName.require(name);
         Project project = commands.begin(account, projectId, seen);
@@ -94,7 +68,7 @@ class ViewCommands {
 
     /** Has a view be from somewhere else. */
     @Transactional
-    ProjectState take(Account account, UUID projectId, long seen, UUID id, Camera c) {
+    ProjectState take(Account account, UUID projectId, long seen, UUID id, ViewCamera c) {
         c.require();
         Project project = commands.begin(account, projectId, seen);
         ViewRow old = require(projectId, id);
@@ -165,7 +139,7 @@ class ViewCommands {
         return parts.stream().mapToInt(Integer::intValue).distinct().sorted().toArray();
     }
 
-    private boolean enclosed(UUID projectId, Camera c) {
+    private boolean enclosed(UUID projectId, ViewCamera c) {
         double[] e = c.eyes();
         return standing.isEnclosed(projectId, new Vec3(e[0], e[1], e[2]));
     }

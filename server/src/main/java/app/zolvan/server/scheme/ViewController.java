@@ -3,7 +3,7 @@ package app.zolvan.server.scheme;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.SmallPicture;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.scheme.ViewCommands.Camera;
+import app.zolvan.server.view.ViewCamera;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -39,27 +39,13 @@ class ViewController {
     }
 
     /**
-     * @param eye     x, y, z in metres
-     * @param target  what it looks at and turns about
-     * @param degrees of the height that it takes in
-     */
-    record CameraWanted(
-            @NotNull @Size(min = 3, max = 3) List<@NotNull Double> eye,
-            @NotNull @Size(min = 3, max = 3) List<@NotNull Double> target,
-            double degrees) {
-        Camera camera() {
-            return new Camera(eye, target, degrees);
-        }
-    }
-
-    /**
      * @param id         made by whoever asks, so that asking twice keeps it once
      * @param lookedInto parts that one sees through in it
      */
     record ViewWanted(
             @NotNull UUID id,
             @NotNull @Size(max = 200) String name,
-            @NotNull @Valid CameraWanted camera,
+            @NotNull @Valid ViewCamera camera,
             @NotNull @Size(max = 10_000) List<Integer> lookedInto) {}
 
     @PostMapping
@@ -68,14 +54,8 @@ class ViewController {
             @PathVariable UUID id,
             @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
             @Validated @RequestBody ViewWanted w) {
-        return CommandController.tagged(commands.keep(
-                account,
-                id,
-                ProjectService.version(seen),
-                w.id(),
-                w.name(),
-                w.camera().camera(),
-                w.lookedInto()));
+        return CommandController.tagged(
+                commands.keep(account, id, ProjectService.version(seen), w.id(), w.name(), w.camera(), w.lookedInto()));
     }
 
     @PostMapping("/{view}/camera")
@@ -84,8 +64,8 @@ class ViewController {
             @PathVariable UUID id,
             @PathVariable UUID view,
             @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
-            @Validated @RequestBody CameraWanted c) {
-        return CommandController.tagged(commands.take(account, id, ProjectService.version(seen), view, c.camera()));
+            @Validated @RequestBody ViewCamera c) {
+        return CommandController.tagged(commands.take(account, id, ProjectService.version(seen), view, c));
     }
 
     record ViewName(@NotNull @Size(max = 200) String name) {}

@@ -47,7 +47,7 @@ public final class PathTracer {
     private final RenderScene scene;
     private final Environment environment;
     private final Disc[] suns;
-    private final double[] backdrop;
+    private double[] backdrop;
     private final int longest;
     private final Ray ray = new Ray();
     private final Ray shadow = new Ray();
@@ -99,7 +99,9 @@ public final class PathTracer {
     /** Whether the path is there now. */
     private boolean onGround;
 
+    /** The way in which the path began. */
     private double eyeX;
+
     private double eyeY;
     private double eyeZ;
 
@@ -157,6 +159,7 @@ public final class PathTracer {
     /** Has the backdrop be a cloth that runs on as the ground; {@link #behind} says how it looks. */
     void standOn(Backcloth on) {
         cloth = true;
+        backdrop = new double[3];
         double[] open = environment.onTheGround();
         for (Disc sun : suns) {
             open[0] += sun.r() * sun.onTheGround();
@@ -1069,7 +1072,6 @@ public final class PathTracer {
     private boolean answerWhite(Sampler random) {
         face(true);
         bsdf.set(WAY_OUT, 0, 0, 1, WAY_OUT.ior, false);
-        guided = 0;
         beGuided();
         lookForLight(true, random);
         gatherHere(true);

@@ -370,8 +370,7 @@ public final class Still {
     }
 
     private PathTracer tracer() {
-        double[] behind = cloth == null ? backdrop : new double[3];
-        PathTracer tracer = new PathTracer(scene, environment, camera.position(), behind, bounces);
+        PathTracer tracer = new PathTracer(scene, environment, camera.position(), backdrop, bounces);
         if (cloth != null) {
             tracer.standOn(cloth);
         }

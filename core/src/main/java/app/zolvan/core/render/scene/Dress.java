@@ -3,10 +3,12 @@ package app.zolvan.core.render.scene;
 import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.mapping.Mapping;
+import app.zolvan.core.material.Ageing;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
+import java.util.function.Function;
 
 /**
  * What a span of a placed mesh wears.
@@ -52,6 +54,22 @@ public record Dress(
                 .priority(m.kind() == MaterialKind.GLASS ? VESSEL + byIndex : byIndex)
                 .metric(look.mapping() instanceof Mapping.Box)
                 .painted(look.from() == null);
+    }
+
+    /**
+     * What two looks make of a span.
+     *
+     * @param back what its backs show; null for what its fronts show
+     * @param ages how readily the part ages, by whether it weathers as metal does; null where nobody worked it out
+     */
+    public static Dress of(Look front, Look back, Function<Boolean, AgeFields> ages) {
+        Dress own = of(front, ages);
+        return back == null ? own : own.behind(of(back, ages));
+    }
+
+    private static Dress of(Look look, Function<Boolean, AgeFields> ages) {
+        Ageing ageing = Ageing.of(look.material().surface());
+        return ageing.isNone() ? of(look) : of(look).aged(ages.apply(ageing.corrodes()));
     }
 
     public Dress showing(Surface other) {
