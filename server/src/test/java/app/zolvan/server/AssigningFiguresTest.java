@@ -1,5 +1,7 @@
 package app.zolvan.server;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -65,6 +67,13 @@ class AssigningFiguresTest extends ProjectTest {
             looking[i] = since(start);
         }
         print("another scheme", looking);
+        Map<String, Object> all =
+                Map.of("parts", IntStream.range(0, PARTS).boxed().toList());
+        for (String when : List.of("first", "again")) {
+            long start = System.nanoTime();
+            assertThat(tried("/parts/seen", all).status()).isEqualTo(200);
+            System.out.printf("what one sees of %d parts, %s: %.0f ms%n", PARTS, when, since(start));
+        }
     }
 
     private static double since(long start) {

@@ -32,6 +32,12 @@ abstract class ProjectTest extends ServerTest {
     }
 
     /** A command that may be refused. */
+    protected void assignBack(String level, int target, String code) {
+        post(
+                "/assignments",
+                Map.of("level", level, "targets", List.of(target), "side", "BACK", "material", libraryMaterial(code)));
+    }
+
     protected Browser.Answer tried(String path, Object body) {
         return browser.post(project + inScheme(path), body, version());
     }

@@ -19,16 +19,35 @@ import tools.jackson.databind.JsonNode;
 class ProofTest extends ProjectTest {
     private static final int W = 60;
     private static final int H = 40;
-    private static final Map<String, Object> LIGHT =
-            Map.of("surroundings", "studio", "strength", 1, "turn", 0, "stops", 0);
+    private static final Map<String, Object> LIGHT = light("studio");
+
+    private static Map<String, Object> light(String surroundings) {
+        return Map.of(
+                "surroundings",
+                surroundings,
+                "strength",
+                1,
+                "turn",
+                0,
+                "stops",
+                0,
+                "backdropTop",
+                0.64,
+                "backdropBottom",
+                0.56);
+    }
+
+    private static Map<String, Object> camera(Object eye, Object target, int degrees) {
+        return Map.of("eye", eye, "target", target, "degrees", degrees);
+    }
 
     @BeforeEach
     void importStools() throws InterruptedException {
         open(newProject());
     }
 
-    /** A view of the whole model from above and beside it. */
-    private Map<String, Object> shot() {
+    /** A view of the whole model from beside it, and from above or below. */
+    private Map<String, Object> shot(int up) {
         double[] b = get("/scene")
                 .get("bounds")
                 .valueStream()
@@ -36,13 +55,18 @@ class ProofTest extends ProjectTest {
                 .toArray();
         double size = Math.hypot(b[3] - b[0], Math.hypot(b[4] - b[1], b[5] - b[2]));
         List<Double> middle = List.of((b[0] + b[3]) / 2, (b[1] + b[4]) / 2, (b[2] + b[5]) / 2);
-        return new HashMap<>(Map.of(
-                "eye", List.of(middle.get(0) + size, middle.get(1) + size, middle.get(2) + size),
-                "target", middle,
-                "degrees", 36,
-                "width", W,
-                "height", H,
-                "light", LIGHT));
+        List<Double> eye = List.of(middle.get(0) + size, middle.get(1) + up * size, middle.get(2) + size);
+        return new HashMap<>(Map.of("camera", camera(eye, middle, 36), "width", W, "height", H, "light", LIGHT));
+    }
+
+    private Map<String, Object> shot() {
+        return shot(1);
+    }
+
+    private Map<String, Object> shot(int up, int only) {
+        Map<String, Object> shot = shot(up);
+        shot.put("only", List.of(only));
+        return shot;
     }
 
     private String begin(Map<String, Object> shot) {
@@ -89,9 +113,24 @@ class ProofTest extends ProjectTest {
         Color corner = new Color(red.getRGB(0, 0));
         assertThat(corner.getRed()).as("the cloth").isEqualTo(corner.getBlue()).isBetween(180, 215);
 
-        Map<String, Object> without = shot();
-        without.put("only", List.of(1));
-        assertThat(reds(done(begin(without)))).as("the seat is not shown").isZero();
+        assertThat(reds(done(begin(shot(1, 1))))).as("the seat is not shown").isZero();
+    }
+
+    /** needs.md R22: a sheet shows each side's own look, and nothing to who looks into it from outside. */
+    @Test
+    void sidesAndLookingInsideAreTraced() throws Exception {
+        List<Planks.Plank> planks = List.of(new Planks.Plank("Lid", 1, 0.2, 0), new Planks.Plank("Board", 1, 0, 1));
+        open("/api/projects/"
+                + browser.importFile("box.glb", Planks.file(planks, "paint"))
+                        .get("result")
+                        .asString());
+        assign("part", 0, "PT-014");
+        assertThat(reds(done(begin(shot(-1, 0))))).as("from below").isGreaterThan(10);
+        assignBack("part", 0, "MT-003");
+        assertThat(reds(done(begin(shot(-1, 0))))).as("brass from below").isZero();
+        assertThat(reds(done(begin(shot(1, 0))))).as("red from above").isGreaterThan(10);
+        post("/parts/looked-into", Map.of("parts", List.of(0), "on", true));
+        assertThat(reds(done(begin(shot(1, 0))))).as("looked into").isZero();
     }
 
     @Test
@@ -114,9 +153,9 @@ class ProofTest extends ProjectTest {
         for (Map<String, Object> wrong : List.<Map<String, Object>>of(
                 Map.of("width", 100_000),
                 Map.of("width", 3000, "height", 3000),
-                Map.of("target", shot().get("eye")),
-                Map.of("degrees", 0),
-                Map.of("light", Map.of("surroundings", "../../secret", "strength", 1, "turn", 0, "stops", 0)),
+                Map.of("camera", camera(List.of(1, 1, 1), List.of(1, 1, 1), 36)),
+                Map.of("camera", camera(List.of(1, 1, 1), List.of(0, 0, 0), 0)),
+                Map.of("light", light("../../secret")),
                 Map.of("only", List.of()))) {
             Map<String, Object> shot = shot();
             shot.putAll(wrong);

@@ -188,12 +188,6 @@ class SidesTest extends ProjectTest {
         assertThat(part(SEAT).get("lookedInto").asBoolean()).isFalse();
     }
 
-    private void assignBack(String level, int target, String code) {
-        post(
-                "/assignments",
-                Map.of("level", level, "targets", List.of(target), "side", "BACK", "material", libraryMaterial(code)));
-    }
-
     private static Map<String, Object> adjustment(int part, Map<String, Object> values) {
         return Map.of("part", part, "span", 0, "values", values);
     }

@@ -42,6 +42,23 @@ class EnvironmentTest {
         }
     }
 
+    /** By chance and by sum: what falls on level ground from above it. */
+    @Test
+    void groundGetsWhatComesFromAbove() {
+        Environment sky = uneven(0.7);
+        Environment.Sample at = new Environment.Sample();
+        SplittableRandom random = new SplittableRandom(5);
+        int n = 400_000;
+        double sum = 0;
+        for (int i = 0; i < n; i++) {
+            sky.sample(random.nextDouble(), random.nextDouble(), at);
+            sum += at.g * Math.max(0, at.y) / at.pdf / n;
+        }
+        double[] ground = sky.onTheGround();
+        assertThat(ground[1]).isCloseTo(sum, within(0.01 * sum));
+        assertThat(Environment.uniform(2, 2, 2).onTheGround()[0]).isCloseTo(2 * Math.PI, within(1e-6));
+    }
+
     /** The density is one: over directions taken evenly its mean is 1/4π; and light/density has no outliers. */
     @Test
     void theDensityIntegratesToOneAndFollowsTheLight() {

@@ -4,11 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.Cubes;
+import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.TriangleSoup;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Environment;
+import app.zolvan.core.light.Lamp;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.path.Still.Quality;
@@ -85,6 +87,46 @@ class BackclothTest {
         for (double v : seen) {
             assertThat(v).isCloseTo(open * 0.55, within(0.006));
         }
+    }
+
+    /** In its umbra the sun is missing, too, and what is left is the sky beside the disc. */
+    @Test
+    void theSunIsMissingInItsShadow() {
+        double sunlit = 2;
+        double perUnit = 1000; // cd/m² of a unit of radiance
+        RenderScene scene = new RenderScene.Builder(Kind.SCALAR)
+                .add(disc(), Transform.IDENTITY, List.of(BLACK))
+                .lamp(new Lamp.Sun(Vec3.axis(1), 0.005, LinearRgb.grey(sunlit * perUnit), 0))
+                .build();
+        Camera low = new Camera(new Vec3(0, 0.3, 2), Vec3.ZERO, Vec3.axis(1), Math.toRadians(1));
+        double[] seen = mean(
+                still(scene, Environment.uniform(1, 1, 1), low, 1024, (share, n) -> true), new Region(12, 8, 8, 8));
+        double open = HIGH * HIGH / (RADIUS * RADIUS + HIGH * HIGH);
+        assertThat(seen[0]).isCloseTo(0.55 * open * Math.PI / (Math.PI + sunlit), within(0.005));
+    }
+
+    /** What is red and stands on the ground makes it redder, and never greener than open ground. */
+    @Test
+    void whatShinesBackIsSeenOnTheGround() {
+        Surface red = BLACK.with(Parameter.BASE_COLOR, 0.9, 0, 0);
+        RenderScene wall = scene(Cubes.box(4, 2, 0.02), red);
+        Camera down = new Camera(new Vec3(0, 2, 1), new Vec3(0, 0, 0.2), Vec3.axis(1), Math.toRadians(2));
+        double[] seen =
+                mean(still(wall, Environment.uniform(1, 1, 1), down, 512, (share, n) -> true), new Region(8, 8, 8, 8));
+        assertThat(seen[1]).isEqualTo(seen[2]).isLessThan(0.45);
+        assertThat(seen[0]).isGreaterThan(seen[1] + 0.05).isLessThan(0.55);
+    }
+
+    /** Straight down what lies towards −z is at the top, and there is a picture. */
+    @Test
+    void oneCanLookStraightDown() {
+        Camera down = Camera.upright(new Vec3(0, 5, 0), Vec3.ZERO, Math.toRadians(20));
+        assertThat(down.up()).isEqualTo(new Vec3(0, 0, -1));
+        assertThat(Camera.upright(Vec3.ZERO, new Vec3(0, 5, 0), 1).up()).isEqualTo(Vec3.axis(2));
+        RenderScene ahead = scene(Cubes.box(1, 0.5, 1), BLACK);
+        double[] seen =
+                mean(still(ahead, Environment.uniform(1, 1, 1), down, 16, (share, n) -> true), new Region(12, 8, 8, 8));
+        assertThat(seen[0]).as("the black lid").isCloseTo(0, within(1e-6));
     }
 
     /** Where nothing stands in the way the ground is the cloth, in whatever light, with hardly a sample; the horizon can't be seen. */
