@@ -77,8 +77,11 @@ watch([region, () => workspace.scheme?.id], () => {
 })
 
 /** Of what is selected, what nothing lies on. */
+/** To look what is seen of more parts takes a while. */
+const MANY = 200
 async function onlySeen() {
   const before = chosen.value
+  if (before.length > MANY) workspace.tell(`Looking what one sees of ${counted(before.length, 'part')} …`)
   try {
     const seen = await api.seenOf(workspace.id, before)
     if (chosen.value !== before) return

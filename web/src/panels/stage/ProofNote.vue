@@ -7,7 +7,7 @@ const workspace = useWorkspace()
 const proof = useProof()
 const how = computed(() => {
   if (proof.failed) return 'It could not be traced. Press P twice to try once more.'
-  if (proof.done) return 'finished'
+  if (proof.done) return proof.share < 1 ? 'ended: the rest would take too long here' : 'finished'
   if (!proof.picture) return 'begins …'
   return (
     `${Math.round(100 * proof.share)} %` + (proof.secondsLeft === null ? '' : `, ${left(proof.secondsLeft)}`)

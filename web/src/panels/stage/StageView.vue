@@ -453,6 +453,7 @@ async function drop() {
   const isAimed = last?.region === region && last.steps === wanted && last.side === side
   trial++
   letGo = true
+  workspace.aside = null
   workspace.select([region], region.behind)
   if (values) await workspace.adjust(region, only, values)
   if (material) {
