@@ -25,6 +25,9 @@ class SchemesIT {
         d.page.waitForSelector(".divider.on:has-text('Bottle green')");
         assertThat(d.page.textContent(".divider.on")).contains("D");
         d.openDrawer("Paint").drop("PT-017", BASE_X, BASE_Y);
+        assertThat(d.page.isVisible(".strata"))
+                .as("the look card in the place of the scheme’s")
+                .isTrue();
         Color green = d.colourAt(BASE_X, BASE_Y);
         assertThat(green.getGreen()).isGreaterThan(green.getRed());
 
