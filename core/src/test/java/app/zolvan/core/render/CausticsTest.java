@@ -14,6 +14,7 @@ import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Lamp;
 import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.path.Caustics;
 import app.zolvan.core.render.path.Photons;
 import app.zolvan.core.render.path.Still;
@@ -24,18 +25,20 @@ import app.zolvan.core.render.trace.Kernel.Kind;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Light through glass, gathered as photons. */
 class CausticsTest {
     /** A glass of next to no index hides a lamp from those who look for it; only photons come through it. */
     private static RenderScene hidden(Lamp lamp, double index) {
+        return hidden(lamp, GLASS.with(Parameter.SPECULAR_IOR, index));
+    }
+
+    private static RenderScene hidden(Lamp lamp, Surface glass) {
         return new RenderScene.Builder(Kind.SCALAR)
                 .add(sheet(50, 0, true), Transform.IDENTITY, List.of(MATT))
-                .add(
-                        Cubes.box(2, 0.01, 2),
-                        Transform.translation(0, 0.3, 0),
-                        List.of(GLASS.with(Parameter.SPECULAR_IOR, index)))
+                .add(Cubes.box(2, 0.01, 2), Transform.translation(0, 0.3, 0), List.of(glass))
                 .lamp(lamp)
                 .build();
     }
@@ -98,16 +101,37 @@ class CausticsTest {
                 .isCloseTo(nits * 0.01 * Math.PI * factor, within(0.03 * nits * 0.01 * Math.PI * factor));
     }
 
-    /** Without photons the same light is found by chance when the lamp has a size; the two must agree. */
-    @Test
-    void photonsAndPathsFindTheSameLight() {
-        Lamp wide = new Lamp.Sun(new Vec3(0.3, 1, 0.2).normalised(), 0.5, LinearRgb.grey(10_000), 0);
-        RenderScene scene = hidden(wide, 1.5);
+    private static final Surface BRASS =
+            Surface.STANDARD.with(Parameter.BASE_METALNESS, 1).with(Parameter.BASE_COLOR, 0.887, 0.71, 0.42);
+
+    /** Two plates of metal facing each other across the floor, one so low that the lamp shines over it at the other. */
+    private static RenderScene between(Lamp lamp, double roughness) {
+        Surface metal = BRASS.with(Parameter.SPECULAR_ROUGHNESS, roughness);
+        return new RenderScene.Builder(Kind.SCALAR)
+                .add(sheet(50, 0, true), Transform.IDENTITY, List.of(MATT))
+                .add(Cubes.box(0.02, 1, 1), Transform.translation(0.35, 0.5, 0), List.of(metal))
+                .add(Cubes.box(0.02, 0.15, 1), Transform.translation(-0.35, 0.075, 0), List.of(metal))
+                .lamp(lamp)
+                .build();
+    }
+
+    /**
+     * Without photons the same light is found by chance when the lamp has a size; the two must agree, whether mirrors and
+     * lenses are smooth or merely polished, and where what is mirrored is mirrored again.
+     */
+    @ParameterizedTest
+    @CsvSource({"true, 0", "true, 0.2", "false, 0", "false, 0.25"})
+    void photonsAndPathsFindTheSameLight(boolean through, double roughness) {
+        Vec3 from = (through ? new Vec3(0.3, 1, 0.2) : new Vec3(-0.8, 1, 0.1)).normalised();
+        Lamp wide = new Lamp.Sun(from, 0.5, LinearRgb.grey(10_000), 0);
+        RenderScene scene =
+                through ? hidden(wide, GLASS.with(Parameter.SPECULAR_ROUGHNESS, roughness)) : between(wide, roughness);
         Still paths = view(scene, 8);
         paths.render(Quality.samples(1024), new Region(0, 0, 8, 8), 2, PATIENT);
         Still photons = view(scene, 8).with(new Caustics(100_000, 0.05, 1));
         photons.render(Quality.samples(16), new Region(0, 0, 8, 8), 2, PATIENT);
         double expected = lux(paths, 8);
         assertThat(lux(photons, 8)).isCloseTo(expected, within(0.03 * expected));
+        assertThat(photons.photons(4, 2).count()).isGreaterThan(5_000);
     }
 }

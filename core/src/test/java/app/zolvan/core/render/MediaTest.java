@@ -16,6 +16,7 @@ import app.zolvan.core.geometry.TriangleSoup;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.AreaLamp;
 import app.zolvan.core.light.Environment;
+import app.zolvan.core.light.Lamp;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.film.Development;
@@ -29,6 +30,7 @@ import app.zolvan.core.render.surface.Spectrum;
 import app.zolvan.core.render.trace.Kernel.Kind;
 import java.util.ArrayList;
 import java.util.List;
+import org.assertj.core.data.Percentage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -55,6 +57,45 @@ class MediaTest {
                 .with(Parameter.TRANSMISSION_SCATTER_ANISOTROPY, cosine);
         double[] seen = centre(ball(cloud), WHITE, eye(new Vec3(0, 0, 2), Vec3.ZERO, 1), 512);
         assertThat(seen[1]).isCloseTo(1, within(0.01));
+    }
+
+    /** A bulb in a cloud that takes nothing: all its light comes out, the same to all sides; a point itself is not seen. */
+    @ParameterizedTest
+    @CsvSource({"0, true, 0.03", "0.6, true, 0.05", "0, false, 0.04"})
+    void lampsInACloudAreFoundFromWithin(double cosine, boolean isPoint, double tolerance) {
+        double colour = Math.exp(-1);
+        Surface cloud = CLOUDY.with(Parameter.TRANSMISSION_COLOR, colour, colour, colour)
+                .with(Parameter.TRANSMISSION_SCATTER, 1, 1, 1)
+                .with(Parameter.TRANSMISSION_SCATTER_ANISOTROPY, cosine);
+        RenderScene.Builder b =
+                new RenderScene.Builder(Kind.SCALAR).add(AreaLamp.sphere(0.1), Transform.IDENTITY, List.of(cloud));
+        double lumens = 500;
+        if (isPoint) {
+            b.lamp(Lamp.Point.ofFlux(Vec3.ZERO, lumens, LinearRgb.WHITE, 0));
+        } else {
+            Mesh bulb = AreaLamp.sphere(0.02);
+            Surface white = AreaLamp.glowing(lumens, bulb.area(), LinearRgb.WHITE)
+                    .with(Parameter.BASE_WEIGHT, 1)
+                    .with(Parameter.BASE_COLOR, 1, 1, 1);
+            b.add(bulb, Transform.IDENTITY, List.of(white));
+        }
+        int n = 24;
+        double tan = 0.12;
+        Camera camera = eye(new Vec3(0, 0, 1), Vec3.ZERO, 2 * Math.toDegrees(Math.atan(tan)));
+        Still still = new Still(b.build(), Sheets.DARK, null, camera, n, n, 1, 400);
+        still.render(Quality.samples(128), new Region(0, 0, n, n), 2, PATIENT);
+        double lux = 0;
+        double[] seen = new double[3];
+        for (int i = 0; i < n * n; i++) {
+            still.film().mean(i % n, i / n, seen);
+            int row = i / n;
+            double u = tan * (2 * (i % n + 0.5) / n - 1);
+            double v = tan * (2 * (row + 0.5) / n - 1);
+            double cos2 = 1 / (1 + u * u + v * v);
+            lux += 1000 * seen[1] * cos2 * cos2 * 4 * tan * tan / (n * n);
+        }
+        double scattered = isPoint ? 1 - Math.exp(-2) : 1; // two mean free paths
+        assertThat(lux).isCloseTo(scattered * lumens / (4 * Math.PI), Percentage.withPercentage(100 * tolerance));
     }
 
     /** A translucent body shows the colour it was given, and loses nothing when that is white. */

@@ -76,6 +76,13 @@ public final class PathTracer {
     private boolean gatherEntering;
     /** Whether photons were gathered where the path last scattered: lamps that only mirrors part from it are in them. */
     private boolean gathered;
+    /** The same when it came to the place at hand: what is sharp of its answer to lamps is in those photons. */
+    private boolean gatheredBefore;
+    /** What share of the path's light is not in photons already, should it meet a lamp or sun where it goes now. */
+    private double ownR;
+
+    private double ownG;
+    private double ownB;
 
     private Guide guide;
     /** Of the place at hand: its cell of the guide, and how often the guide is followed there. */
@@ -137,9 +144,15 @@ public final class PathTracer {
     private double paned;
 
     private double panedThere;
+    /** Whether the path was last scattered in a medium, and lamps were looked for on the way there. */
+    private boolean within;
 
     private double coneWidth;
     private double coneSpread;
+    /** By how much what reflects sharply is blurred, as a share of what the path has been scattered by; 0 for not at all. */
+    private double softening;
+    /** GGX's α that it makes of it on the path at hand. */
+    private double blur;
 
     /**
      * @param eye      where all paths begin; null for anywhere in the air
@@ -201,6 +214,17 @@ public final class PathTracer {
         scouted = into;
     }
 
+    /**
+     * Blurs what sharp reflections show of light to what has scattered it: a polished thing beside a matt one throws patches
+     * of light that paths from the matt one find so rarely that each is a spark. What makes no energy and gets finer with
+     * every sample comes to the same picture (Kaplanyan & Dachsbacher 2013). What the eye sees in a mirror stays sharp.
+     *
+     * @param share of the angle by which the path was scattered; 0 for not at all
+     */
+    void soften(double share) {
+        softening = share;
+    }
+
     /** Follows light of one wavelength alone from now on, in nanometres; for measuring. */
     public PathTracer only(double nm) {
         fixed = (nm - Spectrum.SHORTEST) / (Spectrum.LONGEST - Spectrum.SHORTEST);
@@ -238,7 +262,7 @@ public final class PathTracer {
             boolean met = scene.closest(ray, hit);
             double toGround = toGround();
             double way = Math.min(toGround, met ? hit.distance : Double.POSITIVE_INFINITY);
-            if (travel(way, random)) {
+            if (travel(way, true, random)) {
                 if (++bounces > longest || !survives(bounces, random)) {
                     return;
                 }
@@ -328,6 +352,7 @@ public final class PathTracer {
         mirrors = null;
         lastPdf = 0; // an eye's ray: whatever it meets is seen in full
         gathered = false;
+        own(1, 1, 1);
         seen = true;
         eyeX = x;
         eyeY = y;
@@ -336,6 +361,8 @@ public final class PathTracer {
         crossedSince = 0;
         coneWidth = 0;
         coneSpread = 0;
+        blur = 0;
+        within = false;
         media.copy(in);
         wavelength = 0;
         double number = random.next();
@@ -417,9 +444,10 @@ public final class PathTracer {
 
     /** Makes the hit's surface ready to answer, seen from where the path came. */
     private void ask(double eta, boolean entering) {
+        gatheredBefore = gathered;
         face(entering);
         boolean fromInside = (hit.isBody() || hit.isBoundary) && !entering;
-        bsdf.set(hit.surface, local(0, -1), local(3, -1), local(6, -1), eta, fromInside);
+        bsdf.set(hit.surface, local(0, -1), local(3, -1), local(6, -1), eta, fromInside, Math.sqrt(blur));
         guided = 0;
     }
 
@@ -530,21 +558,27 @@ public final class PathTracer {
         if (photons == null) {
             return;
         }
-        gathered = true;
         gatherScale = photonStrength / (Math.PI * photons.radius() * photons.radius() * CD_PER_UNIT);
         gatherEntering = entering;
         photons.near(hit.x, hit.y, hit.z, gatherer);
+        gathered = true;
+    }
+
+    private void own(double red, double green, double blue) {
+        ownR = red;
+        ownG = green;
+        ownB = blue;
     }
 
     private void take(double x, double y, double z, double red, double green, double blue, int circuit) {
-        if (asks(-x, -y, -z, gatherEntering)) {
+        if (asksForLamp(-x, -y, -z, gatherEntering)) {
             double cosine = Math.max(1e-3, Math.abs(frame[6] * x + frame[7] * y + frame[8] * z));
             add(circuit, bsdf.r * red, bsdf.g * green, bsdf.b * blue, gatherScale / cosine);
         }
     }
 
     /**
-     * Follows light from a lamp through mirrors and lenses to what scatters it, and leaves it there.
+     * Follows light from a lamp through mirrors and lenses, polished ones too, and leaves it where something scatters it.
      *
      * @param in    what the lamp stands in
      * @param share of the lamps' light that it stands for
@@ -568,7 +602,7 @@ public final class PathTracer {
         for (int bounces = 0; bounces <= longest; bounces++) {
             ray.set(px, py, pz, dx, dy, dz, 0, Float.POSITIVE_INFINITY);
             boolean met = scene.closest(ray, hit);
-            if (travel(met ? hit.distance : Double.POSITIVE_INFINITY, random) || !met) {
+            if (travel(met ? hit.distance : Double.POSITIVE_INFINITY, false, random) || !met) {
                 return;
             }
             scene.dress(hit, 0);
@@ -581,10 +615,16 @@ public final class PathTracer {
             if (mirrored > 0 && !bsdf.isSmooth()) {
                 found.add(hit.x, hit.y, hit.z, dx, dy, dz, tr, tg, tb, from.circuit);
             }
-            if (!choose(entering, random.next(), random.next(), random.next()) || !bsdf.smooth) {
+            if (!choose(entering, random.next(), random.next(), random.next()) || bsdf.walks) {
                 return;
             }
-            mirrored += bsdf.through && hit.surface.thinWalled ? 0 : 1;
+            if (!bsdf.smooth) {
+                bsdf.sharpen();
+            }
+            if (bsdf.r + bsdf.g + bsdf.b <= 0) {
+                return;
+            }
+            mirrored += bsdf.smooth && bsdf.through && hit.surface.thinWalled ? 0 : 1;
             if (!leave(entering, body)) {
                 return;
             }
@@ -612,7 +652,16 @@ public final class PathTracer {
             mirrorR = share(bsdf.mirroredR, bsdf.r);
             mirrorG = share(bsdf.mirroredG, bsdf.g);
             mirrorB = share(bsdf.mirroredB, bsdf.b);
+            if (bsdf.smooth) {
+                double all = gathered ? 0 : 1;
+                own(all, all, all);
+            } else if (gatheredBefore) {
+                own(1 - share(bsdf.sharpR, bsdf.r), 1 - share(bsdf.sharpG, bsdf.g), 1 - share(bsdf.sharpB, bsdf.b));
+            } else {
+                own(1, 1, 1);
+            }
             lastPdf = bsdf.smooth ? 0 : density;
+            within = false;
             panedThere = onGround ? 0 : paned;
             fromX = hit.x;
             fromY = hit.y;
@@ -622,6 +671,7 @@ public final class PathTracer {
         }
         if (!bsdf.smooth) {
             coneSpread = Math.min(WIDEST_CONE, Math.max(coneSpread, 0.25 / Math.sqrt(density)));
+            blur = softening * coneSpread;
         }
         world();
         dx = turned[0];
@@ -671,7 +721,6 @@ public final class PathTracer {
             light.g += mirrorG * (mirrored[1] - light.g);
             light.b += mirrorB * (mirrored[2] - light.b);
         }
-        boolean inPhotons = gathered && lastPdf == 0;
         add(
                 scene.surroundings(),
                 light.r,
@@ -679,24 +728,25 @@ public final class PathTracer {
                 light.b,
                 lastPdf > 0 ? heuristic(lastPdf, (1 - panedThere) * light.pdf + panedThere * crossedSince) : 1);
         for (Disc sun : suns) {
-            if (!inPhotons && sun.isMet(dx, dy, dz)) {
-                add(sun.circuit(), sun.r(), sun.g(), sun.b(), lastPdf > 0 ? heuristic(lastPdf, sun.pdf()) : 1);
+            if (sun.isMet(dx, dy, dz)) {
+                double weight = lastPdf > 0 ? heuristic(lastPdf, sun.pdf()) : 1;
+                add(sun.circuit(), ownR * sun.r(), ownG * sun.g(), ownB * sun.b(), weight);
             }
         }
     }
 
     /** Adds what a hit surface emits, as radiance in units of 1,000 cd/m². */
     private void glow(SurfaceValues s, double cosine) {
-        if (gathered && lastPdf == 0) {
-            return;
-        }
         double weight = 1;
-        if (lastPdf > 0) {
+        if (lastPdf > 0 || within) {
             double density = scene.lamps().density(fromX, fromY, fromZ, hit.instance, hit.primitive);
+            if (within && density > 0) {
+                return;
+            }
             double pdf = density * sinceThen * sinceThen / Math.max(1e-9, Math.abs(cosine));
             weight = heuristic(lastPdf, pdf);
         }
-        add(hit.circuit, s.emissionR, s.emissionG, s.emissionB, weight / CD_PER_UNIT);
+        add(hit.circuit, ownR * s.emissionR, ownG * s.emissionG, ownB * s.emissionB, weight / CD_PER_UNIT);
     }
 
     private void add(int circuit, double red, double green, double blue, double weight) {
@@ -724,7 +774,7 @@ public final class PathTracer {
             return;
         }
         double far = lamp.distance * (lamp.isPoint ? 0.99999 : 0.9995);
-        if (asks(lamp.dx, lamp.dy, lamp.dz, entering) && reaches(lamp.dx, lamp.dy, lamp.dz, far)) {
+        if (asksForLamp(lamp.dx, lamp.dy, lamp.dz, entering) && reaches(lamp.dx, lamp.dy, lamp.dz, far)) {
             scene.dress(lamp, other);
             double weight = lamp.isPoint ? 1 : heuristic(lamp.pdf, density(lamp.dx, lamp.dy, lamp.dz));
             collect(lamp.circuit, lamp.r, lamp.g, lamp.b, weight / lamp.pdf / CD_PER_UNIT);
@@ -794,7 +844,7 @@ public final class PathTracer {
         double x = turned[0];
         double y = turned[1];
         double z = turned[2];
-        if (!asks(x, y, z, entering)) {
+        if (!asksForLamp(x, y, z, entering)) {
             return;
         }
         boolean reaches = reaches(x, y, z, Double.POSITIVE_INFINITY);
@@ -846,15 +896,26 @@ public final class PathTracer {
         return bsdf.r + bsdf.g + bsdf.b > 0;
     }
 
+    /** The same about light of a lamp or sun: what of it photons have brought already is left out. */
+    private boolean asksForLamp(double x, double y, double z, boolean entering) {
+        boolean sends = asks(x, y, z, entering);
+        if (sends && gatheredBefore) {
+            bsdf.dull();
+            sends = bsdf.r + bsdf.g + bsdf.b > 0;
+        }
+        return sends;
+    }
+
     /**
      * Whether light from a direction reaches the hit, from as far as {@code far}; sets what share of it does: panes and
      * what is partly not there let some of it pass, the medium takes some.
      */
     private boolean reaches(double x, double y, double z, double far) {
         double side = x * hit.gx + y * hit.gy + z * hit.gz > 0 ? scene.offset(hit) : -scene.offset(hit);
-        double ox = hit.x + side * hit.gx;
-        double oy = hit.y + side * hit.gy;
-        double oz = hit.z + side * hit.gz;
+        return reaches(hit.x + side * hit.gx, hit.y + side * hit.gy, hit.z + side * hit.gz, x, y, z, far);
+    }
+
+    private boolean reaches(double ox, double oy, double oz, double x, double y, double z, double far) {
         reaching[0] = reaching[1] = reaching[2] = 1;
         crossed = 0;
         shadow.set(ox, oy, oz, x, y, z, 0, (float) far);
@@ -1070,6 +1131,7 @@ public final class PathTracer {
     }
 
     private boolean answerWhite(Sampler random) {
+        gatheredBefore = gathered;
         face(true);
         bsdf.set(WAY_OUT, 0, 0, 1, WAY_OUT.ior, false);
         beGuided();
@@ -1121,7 +1183,67 @@ public final class PathTracer {
         tb *= sb * b / pdf;
     }
 
-    /** Turns the path by Henyey & Greenstein's phase function (1941). */
+    /**
+     * Looks for a lamp from somewhere on the way through a cloudy medium: near the lamp rather, where its light is strongest
+     * (Kulla & Fajardo 2012), or where the path itself would be scattered. Found are lamps in it, or behind panes; what comes
+     * in from elsewhere is bent at the boundary, and paths find it as they leave.
+     */
+    private void lookForLampFromWithin(SurfaceValues m, double way, Sampler random) {
+        if (scene.lamps().isEmpty()) {
+            return;
+        }
+        double u = random.next();
+        double v = random.next();
+        double w = random.next();
+        double whether = random.next();
+        double where = random.next();
+        scene.lamps().sample(px, py, pz, u, v, w, lamp);
+        double nearest = dx * (lamp.x - px) + dy * (lamp.y - py) + dz * (lamp.z - pz);
+        double aside = Math.max(
+                1e-6,
+                Math.sqrt(square(lamp.x - px - nearest * dx)
+                        + square(lamp.y - py - nearest * dy)
+                        + square(lamp.z - pz - nearest * dz)));
+        double from = StrictMath.atan(-nearest / aside);
+        double angle = StrictMath.atan((way - nearest) / aside) - from;
+        double mean = (m.extinctionR + m.extinctionG + m.extinctionB) / 3;
+        double taken = -StrictMath.expm1(-mean * way);
+        double at = whether < 0.5
+                ? nearest + aside * StrictMath.tan(from + where * angle)
+                : -StrictMath.log1p(-where * taken) / mean;
+        double density = 0.5 * aside / (angle * (aside * aside + square(at - nearest)))
+                + 0.5 * mean * StrictMath.exp(-mean * at) / taken;
+        double x = px + at * dx;
+        double y = py + at * dy;
+        double z = pz + at * dz;
+        // the same numbers as before: the place then suits the point of the lamp that is looked at
+        if (!(at > 0 && at < way) || !scene.lamps().sample(x, y, z, u, v, w, lamp)) {
+            return;
+        }
+        double far = lamp.distance * (lamp.isPoint ? 0.99999 : 0.9995);
+        if (reaches(x, y, z, lamp.dx, lamp.dy, lamp.dz, far)) {
+            scene.dress(lamp, other);
+            double phase = phase(m.scatterCosine, dx * lamp.dx + dy * lamp.dy + dz * lamp.dz);
+            add(
+                    lamp.circuit,
+                    lamp.r * reaching[0] * m.scatterR * StrictMath.exp(-m.extinctionR * at),
+                    lamp.g * reaching[1] * m.scatterG * StrictMath.exp(-m.extinctionG * at),
+                    lamp.b * reaching[2] * m.scatterB * StrictMath.exp(-m.extinctionB * at),
+                    phase / (density * lamp.pdf * CD_PER_UNIT));
+        }
+    }
+
+    private static double square(double v) {
+        return v * v;
+    }
+
+    /** Henyey & Greenstein's phase function (1941), per steradian, by the cosine of the angle that light is turned by. */
+    private static double phase(double g, double cosine) {
+        double q = 1 + g * g - 2 * g * cosine;
+        return (1 - g * g) / (4 * Math.PI * q * Math.sqrt(q));
+    }
+
+    /** Turns the path by that function. */
     private void turn(double g, Sampler random) {
         double u = random.next();
         double cosine;
@@ -1144,7 +1266,7 @@ public final class PathTracer {
      *
      * @return whether it was
      */
-    private boolean travel(double way, Sampler random) {
+    private boolean travel(double way, boolean looksForLamps, Sampler random) {
         SurfaceValues m = media.here();
         if (m == null || m.transmissionDepth <= 0) {
             return false;
@@ -1157,6 +1279,9 @@ public final class PathTracer {
             }
             return false;
         }
+        if (looksForLamps) {
+            lookForLampFromWithin(m, way, random);
+        }
         double free = freePath(m.extinctionR, m.extinctionG, m.extinctionB, random);
         if (free >= way) {
             passFree(m.extinctionR, m.extinctionG, m.extinctionB, way);
@@ -1168,9 +1293,14 @@ public final class PathTracer {
         pz += free * dz;
         turn(m.scatterCosine, random);
         mirrors = null;
-        lastPdf = 0; // nothing looks for light from within: boundaries bend it
-        gathered = false; // nor do photons stay there
+        lastPdf = 0;
+        within = true;
+        gathered = false; // no photons stay there
+        own(1, 1, 1);
         seen = false;
+        fromX = px;
+        fromY = py;
+        fromZ = pz;
         sinceThen = 0;
         crossedSince = 0;
         return true;

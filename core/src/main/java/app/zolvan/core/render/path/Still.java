@@ -42,6 +42,8 @@ public final class Still {
 
     /** How often scouts look for the surroundings through panes. */
     private static final double UNTRIED_PANES = 0.5;
+    /** How much the first sample softens patches of light that polished things throw. */
+    private static final double SOFTENING = 0.3;
 
     /** What of the picture is wanted: columns x … x + width − 1, rows y … y + height − 1. */
     public record Region(int x, int y, int width, int height) {}
@@ -183,6 +185,7 @@ public final class Still {
                         return;
                     }
                     tracer.scout(found[i]);
+                    tracer.soften(softening(0));
                     for (int k = i * SCOUT_CHUNK; k < Math.min(count, (i + 1) * SCOUT_CHUNK); k++) {
                         random.start(k, salt, 0, ~seed);
                         sample(random.next() * film.width, random.next() * film.height, tracer, random);
@@ -421,12 +424,18 @@ public final class Still {
             for (int x = b.x0; x < b.x1; x += step) {
                 for (int s = film.samples(x, y); s < to; s++) {
                     random.start(x, y, s, seed);
+                    tracer.soften(softening(s));
                     sample(x + 0.5 + tent(random.next()), y + 0.5 + tent(random.next()), tracer, random);
                     film.add(x, y, tracer.sum);
                     film.see(x, y, tracer.albedo, tracer.normal, tracer.depth, tracer.part, tracer.material);
                 }
             }
         }
+    }
+
+    /** Of the n-th sample (from 0): so that what is added by softening falls as fast as noise does. */
+    private static double softening(int n) {
+        return SOFTENING * StrictMath.pow(n + 1, -1.0 / 6);
     }
 
     /** Follows one path from a point of the picture, in pixels from its corner at the top left. */

@@ -117,9 +117,9 @@ final class Skin {
         return values.letsThrough();
     }
 
-    /** Whether it has a way of mirroring or bending light in one direction only. */
+    /** Whether it throws patches of light: mirrors or bends it in one direction, or nearly. */
     boolean isFocusing() {
-        boolean base = values.roughness < Bsdf.SMOOTH && values.specularWeight > 0;
+        boolean base = values.polished || (values.roughness < Bsdf.SMOOTH && values.specularWeight > 0);
         boolean coat = values.coat > 0 && values.coatRoughness < Bsdf.SMOOTH;
         return ((base || coat) && !values.isPane()) || (behind != null && behind.isFocusing());
     }

@@ -37,6 +37,11 @@ public final class Bsdf {
 
     public double mirroredG;
     public double mirroredB;
+    /** What of r, g, b a polished surface mirrors or lets through, where it is not smooth: light that photons may follow. */
+    public double sharpR;
+
+    public double sharpG;
+    public double sharpB;
     public double pdf;
     /** The sampled direction. */
     public double wx;
@@ -67,6 +72,7 @@ public final class Bsdf {
     private boolean fromInside;
     private boolean smoothBase;
     private boolean smoothCoat;
+    private double coatRoughness;
     /** Whether the base's reflection is that of a flake which lies askew; its frame, and the viewer in it. */
     private boolean askew;
 
@@ -74,7 +80,7 @@ public final class Bsdf {
     private double metal;
     private double clear;
     private double opaque;
-    private double isotropic;
+    private double roughness;
     private double specularF0;
     private double coatOut;
     private double fuzzOut;
@@ -93,6 +99,11 @@ public final class Bsdf {
      * @param fromInside whether the viewer's side is the inside of a clear body: only its boundary acts then
      */
     public void set(SurfaceValues values, double x, double y, double z, double eta, boolean fromInside) {
+        set(values, x, y, z, eta, fromInside, 0);
+    }
+
+    /** @param least how rough a reflection is at least, unless it is smooth (see {@link #SMOOTH}): finer ones are not told apart */
+    public void set(SurfaceValues values, double x, double y, double z, double eta, boolean fromInside, double least) {
         s = values;
         ox = x;
         oy = y;
@@ -103,30 +114,32 @@ public final class Bsdf {
         clear = (1 - metal) * s.transmission;
         opaque = (1 - metal) * (1 - s.transmission);
         smoothBase = s.roughness < SMOOTH;
-        double alpha = Math.max(1e-4, s.roughness * s.roughness);
+        roughness = Math.max(s.roughness, smoothBase ? 0 : least);
+        double alpha = Math.max(1e-4, roughness * roughness);
         double across = 1 - s.anisotropy;
         double along = alpha * Math.sqrt(2 / (1 + across * across));
-        ggx.set(Math.min(1, along), Math.max(1e-4, along * across));
+        double finest = smoothBase ? 1e-4 : Math.max(1e-4, least * least);
+        ggx.set(Math.min(1, along), Math.max(finest, along * across));
         askew = (s.tiltX != 0 || s.tiltY != 0) && !smoothBase && flake.set(s.tiltX, s.tiltY, ox, oy, oz);
-        isotropic = s.roughness;
         double coat = fromInside ? 0 : s.coat;
         double fuzz = fromInside ? 0 : s.fuzz;
         smoothCoat = s.coatRoughness < SMOOTH;
-        double coatAlpha = Math.max(1e-4, s.coatRoughness * s.coatRoughness);
+        coatRoughness = Math.max(s.coatRoughness, smoothCoat ? 0 : least);
+        double coatAlpha = Math.max(1e-4, coatRoughness * coatRoughness);
         coatGgx.set(coatAlpha, coatAlpha);
         fuzzOut = fuzz > 0 ? 1 - fuzz * Math.min(1, Albedo.fuzz(oz, s.fuzzRoughness)) : 1;
         coatOut = coat > 0 ? 1 - coat * coatReflects(oz) : 1;
         specularF0 = Fresnel.facing(eta);
         specularOut = opaque > 0 ? specularReflects(oz) : 0;
         specularMean = opaque > 0 ? specularReflectsOnAverage() : 0;
-        metalLost = metal > 0 && !smoothBase ? 1 - Albedo.mirror(oz, isotropic) : 0;
-        metalLostMean = metal > 0 && !smoothBase ? 1 - Albedo.mirrorMean(isotropic) : 0;
+        metalLost = metal > 0 && !smoothBase ? 1 - Albedo.mirror(oz, roughness) : 0;
+        metalLostMean = metal > 0 && !smoothBase ? 1 - Albedo.mirrorMean(roughness) : 0;
         darken(coat);
         chances(coat);
     }
 
     private double coatReflects(double cosine) {
-        return smoothCoat ? Fresnel.dielectric(cosine, s.coatIor) : Albedo.clear(cosine, s.coatRoughness, s.coatIor);
+        return smoothCoat ? Fresnel.dielectric(cosine, s.coatIor) : Albedo.clear(cosine, coatRoughness, s.coatIor);
     }
 
     /** What the boundary keeps from an opaque body; of a coloured reflection its strongest component. */
@@ -134,10 +147,10 @@ public final class Bsdf {
         double e;
         if (s.schlick) {
             double edge =
-                    smoothBase ? StrictMath.pow(1 - cosine, s.exponent) : Albedo.edge(cosine, isotropic, s.exponent);
-            e = strongest(smoothBase ? 1 : Albedo.mirror(cosine, isotropic), edge);
+                    smoothBase ? StrictMath.pow(1 - cosine, s.exponent) : Albedo.edge(cosine, roughness, s.exponent);
+            e = strongest(smoothBase ? 1 : Albedo.mirror(cosine, roughness), edge);
         } else {
-            e = smoothBase ? Fresnel.dielectric(cosine, eta) : Albedo.clear(cosine, isotropic, eta);
+            e = smoothBase ? Fresnel.dielectric(cosine, eta) : Albedo.clear(cosine, roughness, eta);
         }
         if (s.film > 0) {
             ThinFilm.reflectance(cosine, s.filmIor, Math.max(1.0001, eta), s.filmThickness, film);
@@ -148,8 +161,8 @@ public final class Bsdf {
 
     private double specularReflectsOnAverage() {
         double e = s.schlick
-                ? strongest(Albedo.mirrorMean(isotropic), Albedo.edgeMean(isotropic, s.exponent))
-                : Albedo.clearMean(isotropic, eta);
+                ? strongest(Albedo.mirrorMean(roughness), Albedo.edgeMean(roughness, s.exponent))
+                : Albedo.clearMean(roughness, eta);
         return Math.min(0.999, s.specularWeight * e * (1 - s.film)); // under a film rather too little: none is made
     }
 
@@ -199,7 +212,7 @@ public final class Bsdf {
         if (coat <= 0 || s.coatDarkening <= 0) {
             return;
         }
-        double k = 1 - (1 - Albedo.clearMean(s.coatRoughness, s.coatIor)) / (s.coatIor * s.coatIor);
+        double k = 1 - (1 - Albedo.clearMean(coatRoughness, s.coatIor)) / (s.coatIor * s.coatIor);
         double amount = coat * s.coatDarkening;
         darkR = 1 + amount * ((1 - k) / (1 - k * baseAlbedo(s.baseR)) - 1);
         darkG = 1 + amount * ((1 - k) / (1 - k * baseAlbedo(s.baseG)) - 1);
@@ -254,7 +267,7 @@ public final class Bsdf {
 
     /** The share of its choices that spread over many directions, and may so be left to what knows of the light. */
     public double spreads() {
-        boolean wide = s.roughness > WIDE;
+        boolean wide = roughness > WIDE;
         double rest = wide ? chance[SPECULAR] + chance[CLEAR] : 0;
         return chance[FUZZ] + chance[DIFFUSE] + chance[BELOW] + rest;
     }
@@ -273,6 +286,7 @@ public final class Bsdf {
     public void evaluate(double x, double y, double z) {
         r = g = b = 0;
         mirroredR = mirroredG = mirroredB = 0;
+        sharpR = sharpG = sharpB = 0;
         pdf = 0;
         if (z > 1e-9) {
             reflect(x, y, z);
@@ -313,7 +327,7 @@ public final class Bsdf {
         double coatMean = 1;
         if (coatOut < 1) {
             coatBoth = coatOut * (1 - s.coat * coatReflects(z));
-            coatMean = coatBoth / (1 - s.coat * Albedo.clearMean(s.coatRoughness, s.coatIor));
+            coatMean = coatBoth / (1 - s.coat * Albedo.clearMean(coatRoughness, s.coatIor));
             double path = coatPath(z);
             tintR *= darkR * coatTint(s.coatR, path);
             tintG *= darkG * coatTint(s.coatG, path);
@@ -325,6 +339,7 @@ public final class Bsdf {
             double value = visible * coatBoth * (askew ? flake.shadowing(ggx, x, y, z) : shadowing(ggx, x, y, z));
             baseReflectance(d);
             addMirrored(value * tintR * f[0], value * tintG * f[1], value * tintB * f[2]);
+            sharpen(value * tintR * f[0], value * tintG * f[1], value * tintB * f[2]);
             pdf += chance[SPECULAR] * visible;
         }
         if (chance[DIFFUSE] > 0) {
@@ -332,7 +347,7 @@ public final class Bsdf {
             double diffuse = opaque * (1 - specularOut) * (1 - specularReflects(z)) / (1 - specularMean);
             double shape = s.diffuseRoughness > 0 ? rough(x, y, z) : 1;
             double kept = s.thinWalled ? 1 - 0.5 * s.subsurface : s.isTranslucent() ? 1 - s.subsurface : 1;
-            double many = metalLost > 0 ? metal * metalLost * (1 - Albedo.mirror(z, isotropic)) / metalLostMean : 0;
+            double many = metalLost > 0 ? metal * metalLost * (1 - Albedo.mirror(z, roughness)) / metalLostMean : 0;
             f[0] = kept * diffuse * shape * diffuseColour(s.baseR, s.subsurfaceR);
             f[1] = kept * diffuse * shape * diffuseColour(s.baseG, s.subsurfaceG);
             f[2] = kept * diffuse * shape * diffuseColour(s.baseB, s.subsurfaceB);
@@ -467,14 +482,14 @@ public final class Bsdf {
     /** Adds what of the light passes the boundary just asked about: coloured here only where it is not coloured by depth. */
     private void tint(double value) {
         boolean here = s.transmissionDepth <= 0;
-        add(
+        addClear(
                 value * (1 - boundary[0]) * (here ? s.transmissionR : 1),
                 value * (1 - boundary[1]) * (here ? s.transmissionG : 1),
                 value * (1 - boundary[2]) * (here ? s.transmissionB : 1));
     }
 
     private void throughPane(double value) {
-        add(
+        addClear(
                 value * (1 - pane(boundary[0])) * s.transmissionR,
                 value * (1 - pane(boundary[1])) * s.transmissionG,
                 value * (1 - pane(boundary[2])) * s.transmissionB);
@@ -485,6 +500,33 @@ public final class Bsdf {
         mirroredR += red;
         mirroredG += green;
         mirroredB += blue;
+    }
+
+    private void addClear(double red, double green, double blue) {
+        add(red, green, blue);
+        sharpen(red, green, blue);
+    }
+
+    private void sharpen(double red, double green, double blue) {
+        if (s.polished) {
+            sharpR += red;
+            sharpG += green;
+            sharpB += blue;
+        }
+    }
+
+    /** Leaves out what {@link #sharpR} and the like tell. */
+    public void dull() {
+        r -= sharpR;
+        g -= sharpG;
+        b -= sharpB;
+    }
+
+    /** Leaves out all but that. */
+    public void sharpen() {
+        r = sharpR;
+        g = sharpG;
+        b = sharpB;
     }
 
     private void add(double red, double green, double blue) {

@@ -10,6 +10,8 @@ import app.zolvan.core.material.Surface;
  * by textures. Colours are scene-linear; lengths metres; the thin film's thickness nanometres; emission cd/m².
  */
 public final class SurfaceValues {
+    private static final double POLISHED = 0.3;
+
     public double baseR;
     public double baseG;
     public double baseB;
@@ -71,6 +73,8 @@ public final class SurfaceValues {
     public double filmIor;
     public double opacity;
     public boolean thinWalled;
+    /** Whether it throws patches of light by what it mirrors or lets through, though not as sharply as a smooth one. */
+    public boolean polished;
     /** How far the white of a height picture stands out, in metres. */
     public double height;
     /** Single-scattering in the clear medium: extinction and scattering per metre, 0 for none; mean cosine. */
@@ -143,6 +147,10 @@ public final class SurfaceValues {
         v.fuzzB = fuzz.b();
         v.fuzzRoughness = s.number(Parameter.FUZZ_ROUGHNESS);
         v.flakes = s.number(Parameter.FLAKE_WEIGHT);
+        v.polished = v.roughness <= POLISHED
+                && v.flakes == 0
+                && v.specularWeight > 0
+                && v.metalness + (1 - v.metalness) * v.transmission >= 0.5;
         v.flakeSize = s.number(Parameter.FLAKE_SIZE);
         LinearRgb glow = s.colour(Parameter.EMISSION_COLOR).times(s.number(Parameter.EMISSION_LUMINANCE));
         v.emissionR = glow.r();
@@ -240,6 +248,7 @@ public final class SurfaceValues {
         fuzzB = o.fuzzB;
         fuzzRoughness = o.fuzzRoughness;
         flakes = o.flakes;
+        polished = o.polished;
         flakeSize = o.flakeSize;
         tiltX = o.tiltX;
         tiltY = o.tiltY;
