@@ -39,6 +39,7 @@ export type Palette = Schemas['PaletteWire']
 export type SwatchText = Schemas['SwatchText']
 export type NearMaterial = Schemas['Near']
 export type Measure = Schemas['MeasureWire']
+export type Unlike = Schemas['Unlike']
 export type Facts = Schemas['FactsWire']
 export type Libraries = Schemas['LibrariesWire']
 export type Library = Schemas['LibraryWire']
@@ -319,6 +320,9 @@ export const api = {
       version,
       body: { of, withLook },
     }),
+  /** How unlike a material looks from another; nothing while either's picture is being made. */
+  unlike: (id: string, one: string, other: string, times: number) =>
+    send<Unlike | undefined>('GET', `${project(id)}/materials/${one}/unlike/${other}?times=${times}`),
   measure: (id: string, material: string) =>
     send<Measure>('GET', `${project(id)}/materials/${material}/measure`),
   palettes: () => send<Palette[]>('GET', '/api/palettes'),

@@ -18,6 +18,11 @@ const REPAIRS: { repair: Way; name: string; help: string }[] = [
     help: 'Sharp outer edges catch light so far to either side, as if they were rounded; the shape stays. 0 leaves them sharp.',
   },
   {
+    repair: 'BEVEL',
+    name: 'Round off edges',
+    help: 'Sharp outer edges are taken off, round from so far on either side: outlines and coordinates go round them, and measures change.',
+  },
+  {
     repair: 'OFFSET',
     name: 'Grow or shrink',
     help: 'The surface of a closed body moves outward, or inward for less than 0: a liquid into its glass, or off it.',
@@ -30,7 +35,10 @@ const AXES = ['x', 'y, upright', 'z']
 /** Mending the selected parts without modelling them anew. What will be done is said before. */
 const workspace = useWorkspace()
 const what = ref<Way>('WELD')
-const lengths = ref({ WELD: 0.0001, FILL: 0.1, OFFSET: 0.0005, EASE: 0.001 } as Record<string, number>)
+const lengths = ref({ WELD: 0.0001, FILL: 0.1, OFFSET: 0.0005, EASE: 0.001, BEVEL: 0.003 } as Record<
+  string,
+  number
+>)
 const angle = ref(30)
 const way = ref([0, 0, 0])
 const axis = ref(1)

@@ -4,6 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import type { ScenePart } from '../../api/client'
 import { useWorkspace } from '../../stores/workspace'
 import SmallChip from '../shared/SmallChip.vue'
+import { materialText } from '../shared/searching'
 
 interface Row {
   key: string
@@ -50,13 +51,20 @@ const children = computed(() => {
   return all
 })
 
-/** What a part can be found by. */
-const texts = computed(() =>
-  (workspace.scene?.parts ?? []).map((p) => {
+/** What a part can be found by: names, and, where these say nothing, what it shows. */
+const texts = computed(() => {
+  const shown = new Map<number, Set<string>>()
+  for (const r of workspace.state?.regions ?? []) {
+    const m = workspace.materialOf(r)
+    if (!m) continue
+    const of = shown.get(r.part) ?? new Set()
+    shown.set(r.part, of.add(materialText(m)))
+  }
+  return (workspace.scene?.parts ?? []).map((p) => {
     const sets = p.sets.map((s) => workspace.scene?.sets[s]?.name).join(' ')
-    return `${p.name} ${p.role ?? ''} ${materialName(p.index)} ${sets}`.toLowerCase()
-  }),
-)
+    return `${p.name} ${p.role ?? ''} ${[...(shown.get(p.index) ?? [])].join(' ')} ${sets}`.toLowerCase()
+  })
+})
 
 /** Parts of the design that nobody has dressed somewhere, and parts that show somewhere what they arrived with. */
 const kept = computed(() => {
@@ -223,7 +231,7 @@ watch(
         v-model="filter"
         class="field"
         type="search"
-        placeholder="Filter parts, looks, sources"
+        placeholder="Names, kinds, colours, roles"
         aria-label="Filter parts"
       />
       <div class="pair">

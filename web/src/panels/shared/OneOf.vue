@@ -1,4 +1,4 @@
-<script setup lang="ts" generic="T extends string | boolean | null">
+<script setup lang="ts" generic="T extends string | number | boolean | null">
 /** One of a few, side by side. */
 defineProps<{ label: string; choices: { value: T; text: string; title?: string; disabled?: boolean }[] }>()
 const chosen = defineModel<T>({ required: true })

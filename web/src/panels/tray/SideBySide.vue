@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
-import type { Material, Measure } from '../../api/client'
+import { computed, reactive, ref, watch } from 'vue'
+import { api, type Material, type Measure, type Unlike } from '../../api/client'
+import OneOf from '../shared/OneOf.vue'
 import { useChips } from '../../stores/chips'
 import { useFinding } from '../../stores/finding'
 import { useWorkspace } from '../../stores/workspace'
@@ -24,6 +25,29 @@ watch(
   },
   { immediate: true },
 )
+
+/** How much the difference from the first one is exaggerated in the pictures. */
+const times = ref(4)
+const TIMES = [1, 4, 16].map((value) => ({ value, text: `× ${value}` }))
+const unlike = reactive(new Map<string, Unlike>())
+const others = computed(() => materials.value.slice(1))
+const pair = (m: Material) => `${materials.value[0]?.chip} ${m.chip} ${times.value}`
+
+watch(
+  [others, times, () => chips.pictures.size],
+  () => {
+    for (const m of others.value) void compare(m)
+  },
+  { immediate: true },
+)
+async function compare(m: Material) {
+  const first = materials.value[0]
+  const key = pair(m)
+  if (!first || unlike.has(key)) return
+  const found = await api.unlike(workspace.id, first.id, m.id, times.value)
+  if (found) unlike.set(key, found)
+}
+
 const measure = (m: Material): Measure | undefined => finding.measures.get(m.chip)
 
 interface Row {
@@ -121,6 +145,25 @@ function share(row: Row, m: Material): string {
             </div>
           </td>
         </tr>
+        <tr v-if="others.length > 0">
+          <th scope="row">
+            From the first
+            <OneOf v-model="times" label="How much the difference is exaggerated" :choices="TIMES" />
+          </th>
+          <td v-for="(m, k) in materials" :key="m.id">
+            <template v-if="k > 0 && unlike.get(pair(m))">
+              <img
+                class="unlike"
+                :src="`data:image/png;base64,${unlike.get(pair(m))!.picture}`"
+                :alt="`${m.name}, its difference ${times} times as large`"
+              />
+              ΔE {{ unlike.get(pair(m))!.mean.toFixed(1) }}, 95 % within
+              {{ unlike.get(pair(m))!.p95.toFixed(1) }}:
+              <span class="soft">{{ unlike.get(pair(m))!.word }}</span>
+            </template>
+            <span v-else-if="k > 0" class="soft">its picture is being made …</span>
+          </td>
+        </tr>
         <tr v-for="row in ROWS" :key="row.name">
           <th scope="row">{{ row.name }}</th>
           <td v-for="m in materials" :key="m.id">
@@ -194,6 +237,12 @@ tbody th {
   flex: none;
   margin: 2px 0;
   border: 1px solid var(--line);
+}
+.unlike {
+  display: block;
+  width: 134px;
+  height: 114px;
+  border-radius: var(--radius);
 }
 .bar {
   display: block;

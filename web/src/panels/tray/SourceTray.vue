@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { api, type Kind, type Material, type SetWire, type SplitBy } from '../../api/client'
 import { areaText } from '../shared/lengths'
+import { materialText } from '../shared/searching'
 import { counted, useWorkspace } from '../../stores/workspace'
 import SampleChip from './SampleChip.vue'
 import TrayDrawers from './TrayDrawers.vue'
@@ -42,11 +43,23 @@ const filters = computed(() => [
   { id: 'unclear' as const, name: 'Unclear names', count: sets.value.filter((s) => !s.meaning).length },
   { id: 'alike' as const, name: 'Look the same', count: sets.value.filter((s) => s.alike !== null).length },
 ])
+/** What a set can be found by: its name, what it arrived as, and the parts that wear it. */
+const texts = computed(
+  () =>
+    new Map(
+      sets.value.map((s) => {
+        const m = material(s)
+        const parts = workspace.regionsOf([s.index]).map((r) => workspace.scene?.parts[r.part])
+        const users = new Set(parts.map((p) => `${p?.name ?? ''} ${p?.role ?? ''}`))
+        return [s.index, [s.name, m ? materialText(m) : '', ...users].join(' ').toLowerCase()]
+      }),
+    ),
+)
 const listed = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
   const fit = sets.value.filter(
     (s) =>
-      words.every((w) => s.name.toLowerCase().includes(w)) &&
+      words.every((w) => texts.value.get(s.index)?.includes(w)) &&
       (filter.value === 'all' || (filter.value === 'unclear' ? !s.meaning : s.alike !== null)),
   )
   return filter.value === 'alike' ? fit.sort((a, b) => (a.alike ?? 0) - (b.alike ?? 0)) : fit
@@ -128,7 +141,7 @@ function rename() {
         What arrived can’t be fetched. Open the project again.
       </p>
       <p v-else-if="listed.length === 0" class="soft none">
-        {{ search ? `No source material is called “${search}”.` : 'None of this kind.' }}
+        {{ search ? `Nothing here is called, coloured or used like “${search}”.` : 'None of this kind.' }}
       </p>
     </div>
     <div v-if="current && splitting" class="act">

@@ -15,6 +15,7 @@ import app.zolvan.core.exchange.formats.ModelFormats;
 import app.zolvan.core.exchange.json.JsonText;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
+import app.zolvan.core.measure.PictureDifference;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.SourceImage;
@@ -29,6 +30,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -50,6 +52,7 @@ public final class CommandLine {
             inspect FILE [--unit mm|cm|m|in|ft] [--up X|Y|Z] [--memory MB]
             convert IN OUT [--unit …] [--up …] [--memory MB]
             material FILE [--to OUT.mtlx|.glb|.obj …]
+            compare PICTURE OTHER [--to EXAGGERATED.png] [--times N]
             """ + RenderCommand.USAGE;
 
     private final PrintStream out;
@@ -74,6 +77,7 @@ public final class CommandLine {
         LengthUnit unit = null;
         UpAxis up = null;
         Path to = null;
+        double times = 4;
         ImportLimits limits = ImportLimits.STANDARD;
         RenderCommand render = new RenderCommand();
         try {
@@ -84,6 +88,7 @@ public final class CommandLine {
                     case "--memory" -> limits = limits.withMemory(Long.parseLong(args[++i]) << 20);
                     case "--json" -> render.asJson();
                     case "--to" -> to = Path.of(args[++i]);
+                    case "--times" -> times = Double.parseDouble(args[++i]);
                     default -> {
                         if (args[i].startsWith("--") && render.option(args[i], args[i + 1])) {
                             i++;
@@ -107,6 +112,9 @@ public final class CommandLine {
             }
             if (plain.size() == 2 && plain.get(0).equals("material")) {
                 return new MaterialCommand(out, err).run(Path.of(plain.get(1)), to, reading);
+            }
+            if (plain.size() == 3 && plain.get(0).equals("compare")) {
+                return compare(Path.of(plain.get(1)), Path.of(plain.get(2)), to, times);
             }
             if (plain.size() == 2 && plain.get(0).equals("read")) {
                 return justRead(Path.of(plain.get(1)), reading);
@@ -200,6 +208,23 @@ public final class CommandLine {
         writer.losses(dressed).forEach(err::println);
         Path folder = to.toAbsolutePath().getParent();
         writer.write(dressed, name.substring(0, dot), into(folder));
+        return DONE;
+    }
+
+    private int compare(Path one, Path other, Path to, double times) throws IOException {
+        PictureDifference d = PictureDifference.of(Files.readAllBytes(one), Files.readAllBytes(other));
+        Map<String, Object> report = new LinkedHashMap<>();
+        report.put("same", d.same());
+        report.put("mean", d.mean());
+        report.put("p95", d.within(0.95));
+        report.put("most", d.within(1));
+        report.put("word", d.word().words());
+        byte[] json = JsonText.utf8(report);
+        out.write(json, 0, json.length);
+        out.println();
+        if (to != null) {
+            Files.write(to, d.exaggerated(times));
+        }
         return DONE;
     }
 

@@ -11,9 +11,11 @@ import app.zolvan.core.geometry.VertexWeld;
 import app.zolvan.core.model.Preparation;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * Lets sharp outer edges catch light as eased ones do, without another shape: along each a strip is parted off on either
@@ -22,6 +24,9 @@ import java.util.Optional;
  *
  * <p>A <em>fan</em> is all corners at one place that meet over smooth edges: it is moved inward from its eased edges as a
  * whole. Where an eased edge meets one that stays sharp, or ends, the strip ends in a point.
+ *
+ * <p>{@link #rounded} does change the shape: what lay on the edge is drawn in to the middle of the arc that touches both
+ * surfaces where the strips end.
  */
 public final class EasedEdges {
     private static final double SHARP = Math.cos(Preparation.CREASE_ANGLE);
@@ -46,6 +51,8 @@ public final class EasedEdges {
     private static final double LEAST = 1e-5;
 
     private static final int HALVINGS = 6;
+    /** What of a rounded edge looks farther away from its surface than this, as a cosine, has folded over. */
+    private static final double FOLDED = 0.2;
 
     /** The widest strip, in metres. */
     public static final double WIDEST = 0.02;
@@ -116,10 +123,38 @@ public final class EasedEdges {
         return Optional.empty();
     }
 
+    /**
+     * The same with the edges taken off in truth, round in two facets on either side of the middle of the arc.
+     *
+     * @param width from the edge to where the rounding begins, in the mesh's unit
+     */
+    public static Optional<Outcome> rounded(Mesh mesh, double width) {
+        Optional<Outcome> flat = of(mesh, width);
+        if (flat.isEmpty()) {
+            return flat;
+        }
+        boolean closed = Topology.of(mesh).isClosed();
+        double wide = flat.get().width();
+        for (int turn = 0; turn <= HALVINGS; turn++) {
+            EasedEdges e = new EasedEdges(mesh, wide);
+            e.findEdges();
+            e.rounds = true;
+            Mesh round = e.eased();
+            if (!e.folded && Topology.of(round).isClosed() == closed) {
+                return Optional.of(new Outcome(round, wide, wide == width ? e.full() : 0));
+            }
+            wide /= 2;
+        }
+        return Optional.empty();
+    }
+
     private Mesh eased() {
         gatherFans();
         limit();
         ends();
+        if (rounds) {
+            drawIn();
+        }
         for (int t = 0; t < mesh.triangleCount(); t++) {
             lay(t);
         }
@@ -163,6 +198,13 @@ public final class EasedEdges {
     private final double[] start;
 
     private final Map<Integer, Vec3> edgeNormals = new HashMap<>();
+    /** Whether edges are taken off, and by how much what lies at a place is drawn in then. */
+    private boolean rounds;
+
+    private final Map<Integer, Vec3> drawnIn = new HashMap<>();
+    /** Whether a triangle no longer looks where the one it is part of did. */
+    private boolean folded;
+
     private final Map<Integer, Vec3> placeNormals = new HashMap<>();
     private final Map<Integer, Integer> inner = new HashMap<>();
     private final Map<Integer, Integer> outer = new HashMap<>();
@@ -284,6 +326,66 @@ public final class EasedEdges {
                 placeNormals.put(placeOf(c), Vec3.ZERO);
             }
         }
+    }
+
+    /** Corners go to the ball that touches all surfaces around them where their strips end. */
+    private void drawIn() {
+        Map<Integer, Set<Fan>> around = new HashMap<>();
+        for (int c = 0; c < fans.length; c++) {
+            if (fans[c].isEased()) {
+                around.computeIfAbsent(placeOf(c), k -> new LinkedHashSet<>()).add(fans[c]);
+            }
+        }
+        around.forEach((at, of) -> {
+            List<Vec3> touching = of.stream().map(this::move).toList();
+            if (touching.stream().noneMatch(m -> m.equals(Vec3.ZERO))) {
+                drawnIn.put(
+                        at,
+                        toArc(
+                                touching,
+                                of.stream().map(f -> f.normal.normalised()).toList()));
+            }
+        });
+    }
+
+    /**
+     * From an edge or corner to the middle of the arc or ball that touches surfaces at places seen from there, p = c + r n;
+     * c and r by least squares.
+     */
+    private static Vec3 toArc(List<Vec3> places, List<Vec3> normals) {
+        int n = places.size();
+        Vec3 place = places.stream().reduce(Vec3.ZERO, Vec3::plus).times(1.0 / n);
+        Vec3 normal = normals.stream().reduce(Vec3.ZERO, Vec3::plus).times(1.0 / n);
+        double both = 0;
+        double square = 0;
+        for (int i = 0; i < n; i++) {
+            Vec3 turned = normals.get(i).minus(normal);
+            both += places.get(i).minus(place).dot(turned);
+            square += turned.dot(turned);
+        }
+        double radius = square > 0 ? both / square : 0;
+        Vec3 centre = place.minus(normal.times(radius));
+        double away = centre.length();
+        return radius > 0 && radius < away ? centre.times(1 - radius / away) : Vec3.ZERO;
+    }
+
+    /** From where an edge is eased in full to the middle of the arc there. */
+    private Vec3 toArc(int e) {
+        int o = topology.opposite(e);
+        double here = depth(e, e);
+        double there = depth(o, next(o));
+        return here == 0 || there == 0
+                ? Vec3.ZERO
+                : toArc(
+                        List.of(inward(e).times(here), inward(o).times(there)),
+                        List.of(normals[e / 3], normals[o / 3]));
+    }
+
+    /** How wide the strip along an edge is where it is eased in full, at one of its corners. */
+    private double depth(int e, int corner) {
+        double wide = wide(e);
+        double from = corner == e ? start[e] : start[topology.opposite(e)];
+        return isMoved(corner) && wide > 0 ? fans[corner].width : Math.min(wide, from * slope(corner));
     }
 
     private boolean isStop(int e) {
@@ -433,6 +535,8 @@ public final class EasedEdges {
 
     private void put(int t, Corner a, Corner b, Corner c) {
         if (!a.at.equals(b.at) && !b.at.equals(c.at) && !c.at.equals(a.at)) {
+            Vec3 looks = b.at.minus(a.at).cross(c.at.minus(a.at)).normalised();
+            folded |= looks.dot(normals[t]) < FOLDED;
             work.triangle(a.vertex, b.vertex, c.vertex, spans[t], work.faceOf(t));
         }
     }
@@ -443,9 +547,7 @@ public final class EasedEdges {
      */
     private void strip(int t, int e, List<Corner> rest) {
         int o = topology.opposite(e);
-        double before = fans[e].width;
-        double after = fans[next(e)].width;
-        double wide = before == 0 || after == 0 ? Math.max(before, after) : Math.min(before, after);
+        double wide = wide(e);
         Corner x = strip(e, start[e], startOf(e), wide, e, rest);
         Corner y = strip(e, start[o], startOf(o), wide, next(e), rest);
         if (wide == 0) {
@@ -453,12 +555,18 @@ public final class EasedEdges {
         }
         Corner a = outer(e);
         Corner b = outer(next(e));
-        Corner a1 = start[e] > 0 ? onEdge(e, startOf(e)) : a;
-        Corner b1 = start[o] > 0 ? onEdge(e, startOf(o)) : b;
+        Corner a1 = start[e] > 0 ? onEdge(e, startOf(e), toArc(e)) : a;
+        Corner b1 = start[o] > 0 ? onEdge(e, startOf(o), toArc(o)) : b;
         put(t, a, a1, x);
         put(t, a1, b1, y);
         put(t, a1, y, x);
         put(t, b1, b, y);
+    }
+
+    private double wide(int e) {
+        double before = fans[e].width;
+        double after = fans[next(e)].width;
+        return before == 0 || after == 0 ? Math.max(before, after) : Math.min(before, after);
     }
 
     /** The inner corner of a strip at one of its ends; what is left of the triangle gets it where it is not its corner. */
@@ -494,10 +602,11 @@ public final class EasedEdges {
     /** The corner that stays on the edge: its normal looks halfway between all surfaces that meet there. */
     private Corner outer(int corner) {
         Vec3 n = placeNormals.getOrDefault(placeOf(corner), Vec3.ZERO);
-        int made = n.length() == 0
-                ? work.own(vertex(corner))
-                : outer.computeIfAbsent(vertex(corner), v -> work.copy(v, null, n.normalised()));
-        return new Corner(made, at(corner));
+        if (n.length() == 0) {
+            return new Corner(work.own(vertex(corner)), at(corner));
+        }
+        Vec3 at = at(corner).plus(drawnIn.getOrDefault(placeOf(corner), Vec3.ZERO));
+        return new Corner(outer.computeIfAbsent(vertex(corner), v -> work.copy(v, at, n.normalised())), at);
     }
 
     /** Where an edge is eased in full from; the same place for the triangles on both sides. */
@@ -506,9 +615,10 @@ public final class EasedEdges {
         return at(e).plus(d.times(start[e] / d.length()));
     }
 
-    private Corner onEdge(int e, Vec3 at) {
+    private Corner onEdge(int e, Vec3 at, Vec3 pull) {
         double share = at.minus(at(e)).length() / along(e).length();
-        return new Corner(work.among(vertex(e), vertex(next(e)), share, vertex(e), 0, at, edgeNormals.get(e)), at);
+        Vec3 to = at.plus(rounds ? pull : Vec3.ZERO);
+        return new Corner(work.among(vertex(e), vertex(next(e)), share, vertex(e), 0, to, edgeNormals.get(e)), to);
     }
 
     /** A vertex in the plane of a corner's triangle, with the normal that the surface has there. */

@@ -24,7 +24,9 @@ public enum Repair {
     /** Makes normals anew: edges up to so many degrees are smooth. */
     NORMALS,
     /** Moves the surface of a closed body outward by so many metres, inward where that is less than 0. */
-    OFFSET;
+    OFFSET,
+    /** Takes sharp outer edges off, round from so many metres on either side. */
+    BEVEL;
 
     /** How far a hole's corners may lie off its plane: metres, and as a share of its width. */
     private static final double FLAT = 1e-4;
@@ -38,7 +40,7 @@ public enum Repair {
     /**
      * What came of a repair.
      *
-     * @param count how many corners were joined, holes filled, triangles dropped or corners shaded anew; 1 for a body moved
+     * @param count how many corners were joined, holes filled, triangles dropped or corners shaded anew; 1 for a body moved or rounded off
      */
     public record Outcome(Mesh mesh, int count) {}
 
@@ -60,7 +62,7 @@ public enum Repair {
         double scale = (stretch.x() + stretch.y() + stretch.z()) / 3;
         double uneven = Math.max(
                 Math.abs(stretch.x() - scale), Math.max(Math.abs(stretch.y() - scale), Math.abs(stretch.z() - scale)));
-        if (this == OFFSET && uneven > EVEN * scale) {
+        if ((this == OFFSET || this == BEVEL) && uneven > EVEN * scale) {
             throw new RefusedException(
                     "This part is stretched more along one axis than along another, so no one distance"
                             + " can be kept. Apply its scale in the modelling program.");
@@ -71,6 +73,7 @@ public enum Repair {
             case DROP -> drop(mesh, scale);
             case NORMALS -> normals(mesh, Math.toRadians(amount));
             case OFFSET -> Optional.of(new Outcome(Offsetting.of(mesh, amount / scale), 1));
+            case BEVEL -> EasedEdges.rounded(mesh, amount / scale).map(o -> new Outcome(o.mesh(), 1));
         };
     }
 
@@ -82,6 +85,7 @@ public enum Repair {
             case DROP -> true;
             case NORMALS -> amount >= 0 && amount <= 180;
             case OFFSET -> amount != 0 && Math.abs(amount) <= 1;
+            case BEVEL -> amount > 0 && amount <= EasedEdges.WIDEST;
         };
         return good
                 ? Optional.empty()
@@ -90,6 +94,7 @@ public enum Repair {
                             case WELD -> "Corners can be joined over more than 0 and up to 100 mm.";
                             case FILL -> "Holes can be filled that are more than 0 and up to 10 m wide.";
                             case NORMALS -> "Edges can be smooth up to an angle from 0° to 180°.";
+                            case BEVEL -> "Edges can be taken off by more than 0 and up to 20 mm.";
                             default -> "A body can grow or shrink by up to 1 m, and by more than nothing.";
                         });
     }
@@ -101,6 +106,7 @@ public enum Repair {
                 case WELD -> "No corners lie that near to each other.";
                 case FILL -> "There is no flat hole of that width.";
                 case DROP -> "Nothing is there twice or without an area.";
+                case BEVEL -> "There is no sharp outer edge with room for it.";
                 default -> "These parts are like that already.";
             };
         }
@@ -111,6 +117,7 @@ public enum Repair {
             case DROP -> "Drop " + counted(count, "triangle") + " from " + where;
             case NORMALS -> "Shade " + where + " anew";
             case OFFSET -> "Move the surface of " + where;
+            case BEVEL -> "Round off the edges of " + where;
         };
     }
 

@@ -192,4 +192,55 @@ class EasedEdgesTest {
         none.set(1, new Mesh(cube.positions(), round, null, null, cube.indices(), cube.spanStarts(), cube.faces()));
         none.forEach(m -> assertThat(EasedEdges.of(m, 0.01)).isEmpty());
     }
+
+    /** Every point of a box that is rounded off lies as far from the box within as the rounding's radius, or on its faces. */
+    @Test
+    void aBoxIsRoundedOffToCylindersAndBalls() {
+        double r = 0.02;
+        Mesh box = board(0.4, 0.3, 0.2);
+        Mesh round = EasedEdges.rounded(box, r).orElseThrow().mesh();
+        MeshMeasure after = MeshMeasure.of(round, Topology.of(round), Transform.IDENTITY);
+        assertThat(after.closed()).isTrue();
+        Vec3 half = new Vec3(0.2 - r, 0.15 - r, 0.1 - r);
+        for (int v = 0; v < round.vertexCount(); v++) {
+            Vec3 p = round.position(v).minus(new Vec3(0.2, 0.15, -0.1));
+            double square = 0;
+            for (int k = 0; k < 3; k++) {
+                square += Math.pow(Math.max(0, Math.abs(p.get(k)) - half.get(k)), 2);
+            }
+            assertThat(Math.sqrt(square)).isCloseTo(r, within(1e-6));
+        }
+        double cut = 0; // in two facets a quarter of a circle has r² sin 45°
+        for (double length : new double[] {0.4, 0.3, 0.2}) {
+            cut += 4 * (length - 2 * r) * r * r * (1 - Math.sin(Math.PI / 4));
+        }
+        double corners = 8 * r * r * r; // all of them, and what of a ball they keep at least and at most
+        assertThat(after.volume())
+                .isLessThan(0.4 * 0.3 * 0.2 - cut - (1 - Math.PI / 6) * corners)
+                .isGreaterThan(0.4 * 0.3 * 0.2 - cut - 0.75 * corners);
+    }
+
+    /** An edge of 120° is drawn in by w (1/cos 60° − tan 60°); where an edge has to stay sharp, the rounding runs out. */
+    @Test
+    void obtuseEdgesAndInnerCornersKeepAClosedBody() {
+        double[][] six = new double[6][];
+        for (int i = 0; i < 6; i++) {
+            six[i] = new double[] {0.1 * Math.cos(i * Math.PI / 3), 0.1 * Math.sin(i * Math.PI / 3)};
+        }
+        Mesh nut = EasedEdges.rounded(prism(0.2, six), 0.01).orElseThrow().mesh();
+        double farthest = 0;
+        for (int v = 0; v < nut.vertexCount(); v++) {
+            Vec3 p = nut.position(v);
+            farthest = Math.max(farthest, Math.hypot(p.x(), p.y()));
+        }
+        assertThat(farthest).isCloseTo(0.1 - 0.01 * (2 - Math.sqrt(3)), within(1e-6));
+        for (Mesh m : List.of(
+                nut,
+                EasedEdges.rounded(angle(), 0.01).orElseThrow().mesh(),
+                EasedEdges.rounded(rod(0.05, 0.2), 0.005).orElseThrow().mesh())) {
+            assertThat(Topology.of(m).isClosed()).isTrue();
+            assertThat(MeshMeasure.of(m, Topology.of(m), Transform.IDENTITY).volume())
+                    .isPositive();
+        }
+    }
 }

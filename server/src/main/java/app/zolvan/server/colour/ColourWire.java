@@ -5,15 +5,18 @@ import app.zolvan.core.colour.HueColour;
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.colour.OkLch;
 import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.colour.ToneWord;
 import app.zolvan.core.colour.Undertone;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * One colour in every notation the interface shows.
  *
  * @param linear              scene-linear components
  * @param hex                 #RRGGBB
+ * @param word                the everyday word for it
  * @param codes               0 … 255
  * @param lightness           OKLCh lightness, 0 … 100
  * @param chroma              OKLCh chroma × 100, 0 … about 32
@@ -29,6 +32,7 @@ import java.util.List;
 public record ColourWire(
         List<Double> linear,
         String hex,
+        String word,
         List<Integer> codes,
         double lightness,
         double chroma,
@@ -52,6 +56,7 @@ public record ColourWire(
         return new ColourWire(
                 List.of(c.r(), c.g(), c.b()),
                 Srgb.toHex(c),
+                ToneWord.of(lab).name().toLowerCase(Locale.ROOT),
                 Arrays.stream(Srgb.toCodes(c)).boxed().toList(),
                 100 * lch.lightness(),
                 100 * lch.chroma(),

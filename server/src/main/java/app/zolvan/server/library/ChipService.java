@@ -1,11 +1,14 @@
 package app.zolvan.server.library;
 
 import app.zolvan.core.material.Surface;
+import app.zolvan.core.measure.PictureDifference;
 import app.zolvan.core.render.chip.Chip;
 import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.event.EventService;
 import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -72,6 +75,20 @@ public class ChipService {
             ask(key, surface, account);
         }
         return known;
+    }
+
+    /** How two samples' pictures differ; nothing while either is on its way. */
+    Optional<PictureDifference> difference(MaterialRow one, MaterialRow other, UUID account) {
+        Optional<byte[]> first = find(one, account);
+        Optional<byte[]> second = find(other, account);
+        if (first.isEmpty() || second.isEmpty()) {
+            return Optional.empty();
+        }
+        try {
+            return Optional.of(PictureDifference.of(first.get(), second.get()));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e); // they are our own
+        }
     }
 
     private void ask(String key, Surface surface, UUID account) {

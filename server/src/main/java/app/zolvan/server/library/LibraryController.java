@@ -38,6 +38,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** The library's materials. */
@@ -46,6 +47,9 @@ class LibraryController {
     private static final int NEAREST = 6;
     private static final int PAGE = 40;
     private static final int MOST_VALUES = 24;
+    /** By how much a difference may be exaggerated. */
+    private static final int MOST_TIMES = 64;
+
     private final MaterialService materials;
     private final ChipService chips;
     private final ProjectService projects;
@@ -238,6 +242,32 @@ class LibraryController {
                         .contentType(MediaType.IMAGE_PNG)
                         .cacheControl(CacheControl.noCache().cachePrivate())
                         .body(png))
+                .orElseGet(() -> ResponseEntity.accepted().build());
+    }
+
+    /**
+     * By how much the pictures of two samples differ, by CIEDE2000 from pixel to pixel.
+     *
+     * @param mean    over all pixels
+     * @param p95     what all but a twentieth differ by at most
+     * @param word    how surely they are told apart
+     * @param picture the other sample as it would be if it differed so many times as much, a PNG
+     */
+    record Unlike(double mean, double p95, String word, byte[] picture) {}
+
+    /** How unlike two materials look as samples; 202 while either's picture is being made. */
+    @GetMapping("/api/projects/{projectId}/materials/{id}/unlike/{other}")
+    ResponseEntity<Unlike> unlike(
+            @AuthenticationPrincipal Account account,
+            @PathVariable UUID projectId,
+            @PathVariable UUID id,
+            @PathVariable UUID other,
+            @RequestParam @Min(1) @Max(MOST_TIMES) int times) {
+        projects.require(account, projectId);
+        return chips.difference(
+                        materials.requireUsable(projectId, id), materials.requireUsable(projectId, other), account.id())
+                .map(d -> ResponseEntity.ok(
+                        new Unlike(d.mean(), d.within(0.95), d.word().words(), d.exaggerated(times))))
                 .orElseGet(() -> ResponseEntity.accepted().build());
     }
 
