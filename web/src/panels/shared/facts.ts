@@ -12,6 +12,7 @@ export const NOTHING_KNOWN: Facts = {
   licence: null,
   supplier: null,
   article: null,
+  drawing: null,
   missing: null,
   hasSubstance: null,
 }

@@ -65,7 +65,8 @@ public record Article(
                 "photograph of the supplier’s",
                 licence == null || licence.isEmpty() ? null : licence,
                 supplier,
-                number);
+                number,
+                null);
     }
 
     /** What it lacks for use in a project, in words. */

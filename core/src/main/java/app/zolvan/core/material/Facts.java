@@ -16,6 +16,7 @@ import java.util.List;
  * @param licence   on what terms it may be used
  * @param supplier  who sells it
  * @param article   the supplier's number for it
+ * @param drawing   how it is drawn in diagrams; null for as comes
  */
 public record Facts(
         Double density,
@@ -27,8 +28,9 @@ public record Facts(
         String source,
         String licence,
         String supplier,
-        String article) {
-    public static final Facts NONE = new Facts(null, null, null, null, List.of(), null, null, null, null, null);
+        String article,
+        Drawing drawing) {
+    public static final Facts NONE = new Facts(null, null, null, null, List.of(), null, null, null, null, null, null);
 
     private static final double DENSEST = 25_000;
     private static final int MOST_TAGS = 24;
@@ -41,7 +43,7 @@ public record Facts(
 
     /** The numbers that are known of every shipped material. */
     public static Facts of(double density, double price, double waste, double carbon, List<String> tags) {
-        return new Facts(density, price, waste, carbon, tags, null, null, null, null, null);
+        return new Facts(density, price, waste, carbon, tags, null, null, null, null, null, null);
     }
 
     /** @throws ParameterException where they can't be true */
@@ -52,6 +54,9 @@ public record Facts(
         require("carbon", carbon, -10_000, 100_000, "Carbon lies between −10,000 and 100,000 kg CO₂e per m².");
         if (tags.size() > MOST_TAGS || tags.stream().anyMatch(t -> t.isBlank() || t.length() > LONGEST_TAG)) {
             throw new ParameterException("tags", "Up to 24 words, each of up to 40 characters.");
+        }
+        if (drawing != null) {
+            drawing.check();
         }
         for (String text : new String[] {source, licence, supplier, article, substance}) {
             if (text != null && text.length() > LONGEST) {
@@ -96,12 +101,13 @@ public record Facts(
                 source,
                 licence,
                 other.supplier,
-                other.article);
+                other.article,
+                drawing);
     }
 
     /** The look alone: what it is made of is not known any more. */
     public Facts withoutSubstance() {
-        return new Facts(null, null, null, null, tags, null, source, licence, null, null);
+        return new Facts(null, null, null, null, tags, null, source, licence, null, null, drawing);
     }
 
     /** Whether anything is told of what it is made of. */

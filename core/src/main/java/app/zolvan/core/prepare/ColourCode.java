@@ -27,8 +27,17 @@ public record ColourCode<K extends Comparable<K>>(List<List<Integer>> spans, Lis
      * What a surface is.
      *
      * @param key null where it is nothing of the kind that is told apart
+     * @param own how it is to be marked; null for as comes
      */
-    public record Thing<K>(K key, String name) {}
+    public record Thing<K>(K key, String name, Mark own) {
+        public Thing(K key, String name) {
+            this(key, name, null);
+        }
+
+        private Mark or(Mark usual) {
+            return own == null ? usual : own;
+        }
+    }
 
     /**
      * A line of the legend.
@@ -80,7 +89,7 @@ public record ColourCode<K extends Comparable<K>>(List<List<Integer>> spans, Lis
                 order.stream()
                         .map(t -> new Entry<>(
                                 t,
-                                t.key == null ? PLAIN : marks.get(t.key),
+                                t.or(t.key == null ? PLAIN : marks.get(t.key)),
                                 parts.get(t).size(),
                                 areas.get(t)))
                         .toList());

@@ -2,6 +2,7 @@ package app.zolvan.core.prepare;
 
 import app.zolvan.core.colour.DistinctColours;
 import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.material.Drawing;
 import app.zolvan.core.model.Model;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -48,12 +49,9 @@ public final class PlainColours {
     /**
      * A colour and a way of hatching, so that things are told apart without colour, too.
      *
-     * @param hatch from 0, for none, to {@link #HATCHES} − 1
+     * @param hatch from 0, for none, to {@link Drawing#HATCHES} − 1
      */
     public record Mark(LinearRgb colour, int hatch) {}
-
-    /** So many ways of hatching there are, none among them. */
-    public static final int HATCHES = 6;
 
     /**
      * Marks for things, those of most area first: of neighbours in that order neither colour nor hatch is the same.
@@ -64,7 +62,7 @@ public final class PlainColours {
     public static <K extends Comparable<K>> Map<K, Mark> marks(Map<K, Double> areas) {
         Map<K, Mark> marks = new LinkedHashMap<>();
         for (K k : byArea(areas)) {
-            marks.put(k, new Mark(DistinctColours.get(marks.size()), marks.size() % HATCHES));
+            marks.put(k, new Mark(DistinctColours.get(marks.size()), marks.size() % Drawing.HATCHES));
         }
         return marks;
     }

@@ -1,15 +1,21 @@
 package app.zolvan.core.prepare;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.Cubes;
 import app.zolvan.core.colour.CieLab;
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
+import app.zolvan.core.material.Drawing;
+import app.zolvan.core.material.Facts;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.prepare.ColourCode.Entry;
 import app.zolvan.core.prepare.ColourCode.Thing;
+import app.zolvan.core.prepare.PlainColours.Mark;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -59,5 +65,26 @@ class ColourCodeTest {
         assertThat(IntStream.range(0, 12).mapToObj(p -> code.spans().get(p).get(0)))
                 .as("largest first")
                 .containsExactly(10, 9, 8, 7, 6, 11, 5, 4, 3, 2, 1, 0);
+    }
+
+    /** needs.md J74: what has a mark of its own keeps it, and the others theirs. */
+    @Test
+    void aMarkOfItsOwnStays() {
+        Mark green = new Mark(Srgb.fromCodes(0, 128, 0), 2);
+        ColourCode<Integer> usual = ColourCode.of(cubes(5), (p, s) -> new Thing<>(p, "part " + p));
+        ColourCode<Integer> own = ColourCode.of(cubes(5), (p, s) -> new Thing<>(p, "part " + p, p == 3 ? green : null));
+        for (int i = 0; i < 5; i++) {
+            assertThat(own.entries().get(i).mark())
+                    .isEqualTo(i == 1 ? green : usual.entries().get(i).mark());
+        }
+        LinearRgb oak = Srgb.fromCodes(180, 140, 90);
+        assertThat(new Drawing("#008000", 2).colour(oak)).isEqualTo(green.colour());
+        assertThat(new Drawing(null, 0).colour(oak)).isEqualTo(oak);
+        assertThatThrownBy(() -> facts(new Drawing("green", 0)).check()).hasMessageContaining("#rrggbb");
+        assertThatThrownBy(() -> facts(new Drawing(null, 6)).check()).hasMessageContaining("six ways");
+    }
+
+    private static Facts facts(Drawing drawing) {
+        return new Facts(null, null, null, null, List.of(), null, null, null, null, null, drawing);
     }
 }

@@ -1,5 +1,6 @@
 package app.zolvan.server.library;
 
+import app.zolvan.core.material.Drawing;
 import app.zolvan.core.material.Facts;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -12,6 +13,7 @@ import tools.jackson.databind.json.JsonMapper;
  * @param price   per m²
  * @param waste   in percent
  * @param carbon  in kg CO₂e per m²
+ * @param drawing how it is drawn in diagrams; null for as comes
  * @param missing      what a finish schedule needs of it and nobody told; not read
  * @param hasSubstance whether anything is told of what it is made of; not read
  */
@@ -26,8 +28,15 @@ public record FactsWire(
         @Nullable String licence,
         @Nullable String supplier,
         @Nullable String article,
+        @Nullable DrawingWire drawing,
         @Nullable List<String> missing,
         @Nullable Boolean hasSubstance) {
+    /**
+     * @param colour #rrggbb; null for that of its look
+     * @param hatch  0 for none
+     */
+    record DrawingWire(@Nullable String colour, int hatch) {}
+
     private static final JsonMapper JSON = JsonMapper.shared();
 
     static String json(Facts f) {
@@ -46,6 +55,9 @@ public record FactsWire(
                 f.licence(),
                 f.supplier(),
                 f.article(),
+                f.drawing() == null
+                        ? null
+                        : new DrawingWire(f.drawing().colour(), f.drawing().hatch()),
                 f.missing(),
                 f.hasSubstance());
     }
@@ -64,7 +76,8 @@ public record FactsWire(
                 text(source),
                 text(licence),
                 text(supplier),
-                text(article));
+                text(article),
+                drawing == null ? null : new Drawing(drawing.colour, drawing.hatch));
     }
 
     private static @Nullable String text(@Nullable String given) {

@@ -1,12 +1,15 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.core.colour.Srgb;
+import app.zolvan.core.material.Drawing;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.prepare.ColourCode;
 import app.zolvan.core.prepare.ColourCode.Thing;
 import app.zolvan.core.prepare.Divisions;
+import app.zolvan.core.prepare.PlainColours.Mark;
 import app.zolvan.core.prepare.Role;
 import app.zolvan.server.account.Account;
+import app.zolvan.server.library.FindingService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.Scene;
@@ -23,11 +26,13 @@ class DiagramService {
     private final SchemeService schemes;
     private final ProjectService projects;
     private final ModelStore models;
+    private final FindingService finding;
 
-    DiagramService(SchemeService schemes, ProjectService projects, ModelStore models) {
+    DiagramService(SchemeService schemes, ProjectService projects, ModelStore models, FindingService finding) {
         this.schemes = schemes;
         this.projects = projects;
         this.models = models;
+        this.finding = finding;
     }
 
     /** What surfaces are told apart by. */
@@ -80,10 +85,14 @@ class DiagramService {
         });
     }
 
-    private static Thing<UUID> material(@Nullable MaterialRow m) {
-        return m == null
-                ? new Thing<>(null, "plain grey")
-                : new Thing<>(m.id(), m.code().isEmpty() ? m.name() : m.code() + " " + m.name());
+    private Thing<UUID> material(@Nullable MaterialRow m) {
+        if (m == null) {
+            return new Thing<>(null, "plain grey");
+        }
+        Drawing d = m.known().drawing();
+        Mark own =
+                d == null ? null : new Mark(d.colour(finding.measure(m).mean().clamped()), d.hatch());
+        return new Thing<>(m.id(), m.code().isEmpty() ? m.name() : m.code() + " " + m.name(), own);
     }
 
     private static Thing<Role> role(@Nullable Role role) {
