@@ -147,7 +147,7 @@ function share(row: Row, m: Material): string {
         </tr>
         <tr v-if="others.length > 0">
           <th scope="row">
-            From the first
+            Unlike the first
             <OneOf v-model="times" label="How much the difference is exaggerated" :choices="TIMES" />
           </th>
           <td v-for="(m, k) in materials" :key="m.id">
