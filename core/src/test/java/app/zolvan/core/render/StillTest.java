@@ -133,6 +133,29 @@ class StillTest {
         assertThat(v).containsExactly(new double[] {0.1, 0.2, 0.3}, within(1e-6));
     }
 
+    /** Polished white things and matt white ones show each other the white around them, however sharp reflections are softened. */
+    @ParameterizedTest
+    @CsvSource({"1", "16"})
+    void softenedReflectionsMakeNoLightAndLoseNone(int samples) {
+        Surface white = MATT.with(Parameter.BASE_COLOR, 1, 1, 1);
+        Surface mirror = Surface.STANDARD
+                .with(Parameter.BASE_METALNESS, 1)
+                .with(Parameter.BASE_COLOR, 1, 1, 1)
+                .with(Parameter.SPECULAR_ROUGHNESS, 0.1);
+        RenderScene scene = new RenderScene.Builder(Kind.SCALAR)
+                .add(sheet(50, 0, true), Transform.IDENTITY, List.of(white))
+                .add(Cubes.box(1, 1, 1), Transform.translation(0.8, 0.5, 0), List.of(mirror))
+                .build();
+        double[] seen = Sheets.mean(
+                scene,
+                Environment.uniform(1, 1, 1),
+                eye(new Vec3(-1, 1, 0.5), new Vec3(0.3, 0.2, 0), 40),
+                32,
+                24,
+                samples);
+        assertThat(seen[1]).isCloseTo(1, within(0.01));
+    }
+
     /** needs.md Q42: a stop doubles light before the tone curve, and leaves the stored radiance alone. */
     @ParameterizedTest
     @CsvSource({"-1, NEUTRAL", "2, NEUTRAL", "1, FILMIC"})
