@@ -76,9 +76,9 @@ watch([region, () => workspace.scheme?.id], () => {
   here.value = false
 })
 
-/** Of what is selected, what nothing lies on. */
 /** To look what is seen of more parts takes a while. */
 const MANY = 200
+/** Of what is selected, what nothing lies on. */
 async function onlySeen() {
   const before = chosen.value
   if (before.length > MANY) workspace.tell(`Looking what one sees of ${counted(before.length, 'part')} …`)

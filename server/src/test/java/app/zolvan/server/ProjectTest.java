@@ -31,13 +31,14 @@ abstract class ProjectTest extends ServerTest {
         state = answer.json();
     }
 
-    /** A command that may be refused. */
+    /** Gives a library material to backs alone. */
     protected void assignBack(String level, int target, String code) {
         post(
                 "/assignments",
                 Map.of("level", level, "targets", List.of(target), "side", "BACK", "material", libraryMaterial(code)));
     }
 
+    /** A command that may be refused. */
     protected Browser.Answer tried(String path, Object body) {
         return browser.post(project + inScheme(path), body, version());
     }

@@ -47,8 +47,7 @@ public final class ColourNotation {
     }
 
     private static LinearRgb hex(String digits) {
-        int rgb = Integer.parseInt(digits.length() == 3 ? digits.replaceAll("(.)", "$1$1") : digits, 16);
-        return Srgb.fromCodes(rgb >> 16, (rgb >> 8) & 255, rgb & 255);
+        return Srgb.fromPacked(Integer.parseInt(digits.length() == 3 ? digits.replaceAll("(.)", "$1$1") : digits, 16));
     }
 
     private static double number(Matcher m, int group) {

@@ -40,6 +40,11 @@ public final class Srgb {
         return new int[] {code(c.r()), code(c.g()), code(c.b())};
     }
 
+    /** The colour of such a number: red in its third byte, green in its second, blue in its first. */
+    public static LinearRgb fromPacked(int rgb) {
+        return fromCodes(rgb >> 16 & 255, rgb >> 8 & 255, rgb & 255);
+    }
+
     /** The same as one number, red in its third byte, green in its second, blue in its first. */
     public static int toPacked(LinearRgb colour) {
         LinearRgb c = colour.clamped();

@@ -1,5 +1,7 @@
 package app.zolvan.core.colour;
 
+import java.util.Locale;
+
 /**
  * The everyday word for a colour: the basic colour terms (Berlin & Kay 1969) with beige and teal, which the trade needs, each
  * a region of CIELAB under D65.
@@ -18,6 +20,11 @@ public enum ToneWord {
     BLUE,
     PURPLE,
     PINK;
+
+    /** As one says it. */
+    public String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
 
     public static ToneWord of(CieLab c) {
         double l = c.l();

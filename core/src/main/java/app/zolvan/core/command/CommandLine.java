@@ -88,7 +88,7 @@ public final class CommandLine {
                     case "--memory" -> limits = limits.withMemory(Long.parseLong(args[++i]) << 20);
                     case "--json" -> render.asJson();
                     case "--to" -> to = Path.of(args[++i]);
-                    case "--times" -> times = Double.parseDouble(args[++i]);
+                    case "--times" -> times = times(args[++i]);
                     default -> {
                         if (args[i].startsWith("--") && render.option(args[i], args[i + 1])) {
                             i++;
@@ -211,8 +211,16 @@ public final class CommandLine {
         return DONE;
     }
 
-    private int compare(Path one, Path other, Path to, double times) throws IOException {
-        PictureDifference d = PictureDifference.of(Files.readAllBytes(one), Files.readAllBytes(other));
+    private static double times(String text) {
+        double times = Double.parseDouble(text);
+        if (!(times > 0 && times <= PictureDifference.MOST_TIMES)) {
+            throw new IllegalArgumentException(text);
+        }
+        return times;
+    }
+
+    private int compare(Path one, Path other, Path to, double times) throws IOException, ImportException {
+        PictureDifference d = PictureDifference.of(bytes(one), bytes(other));
         Map<String, Object> report = new LinkedHashMap<>();
         report.put("same", d.same());
         report.put("mean", d.mean());
@@ -226,6 +234,13 @@ public final class CommandLine {
             Files.write(to, d.exaggerated(times));
         }
         return DONE;
+    }
+
+    private static byte[] bytes(Path file) throws IOException, ImportException {
+        ByteBuffer mapped = map(file);
+        byte[] all = new byte[mapped.remaining()];
+        mapped.get(all);
+        return all;
     }
 
     /** Writes files below a folder. */

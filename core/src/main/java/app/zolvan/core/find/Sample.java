@@ -9,7 +9,6 @@ import app.zolvan.core.measure.MaterialMeasure;
 import app.zolvan.core.measure.PatternMeasure;
 import java.util.EnumMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 
 /**
@@ -67,7 +66,7 @@ public record Sample(Material material, MaterialMeasure measure, Facts facts, Ma
     public List<String> texts() {
         CieLab c = CieLab.of(measure.mean());
         String depth = c.l() > 75 ? "light pale" : c.l() < 35 ? "dark deep" : "";
-        String tone = measure.tone().name().toLowerCase(Locale.ROOT);
+        String tone = measure.tone().word();
         boolean coloured = c.chroma() > 5;
         String warmth = coloured ? c.hue() > 20 && c.hue() < 110 ? "warm" : "cool" : "neutral";
         String kind = material.kind() == null ? "" : material.kind().word();

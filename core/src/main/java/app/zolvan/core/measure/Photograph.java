@@ -233,8 +233,7 @@ public record Photograph(int width, int height, Shows shows, double sharpness, b
     }
 
     private static LinearRgb colour(BufferedImage image, int x, int y) {
-        int rgb = image.getRGB(x, y);
-        return Srgb.fromCodes(rgb >> 16 & 255, rgb >> 8 & 255, rgb & 255);
+        return Srgb.fromPacked(image.getRGB(x, y));
     }
 
     private static CieLab median(List<LinearRgb> some) {

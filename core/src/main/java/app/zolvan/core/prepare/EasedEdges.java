@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiPredicate;
 
 /**
  * Lets sharp outer edges catch light as eased ones do, without another shape: along each a strip is parted off on either
@@ -83,9 +84,13 @@ public final class EasedEdges {
         if (eased == 0) {
             return "There is no sharp outer edge with room for it.";
         }
-        String said = "Ease the edges of " + counted(eased);
-        String where = less == eased ? "partly" : "in " + less + " of them partly";
-        return less == 0 ? said : said + ", " + where + " by less for want of room";
+        return "Ease the edges of " + partly(eased, less);
+    }
+
+    /** How many parts, and in how many of them some edges get less than was asked for. */
+    static String partly(int parts, int less) {
+        String where = less == parts ? "partly" : "in " + less + " of them partly";
+        return less == 0 ? counted(parts) : counted(parts) + ", " + where + " by less for want of room";
     }
 
     /**
@@ -105,22 +110,8 @@ public final class EasedEdges {
      * @return nothing where no edge is sharp and outer, or where the shape can't bear a strip worth the name
      */
     public static Optional<Outcome> of(Mesh mesh, double width) {
-        boolean closed = Topology.of(mesh).isClosed();
         double area = mesh.area();
-        double least = LEAST * mesh.bounds().size().length();
-        double wide = Double.isFinite(width) ? width : 0; // of a part that is flattened to nothing
-        for (int turn = 0; turn <= HALVINGS && wide >= least; turn++) {
-            EasedEdges e = new EasedEdges(mesh, wide);
-            if (!e.findEdges()) {
-                return Optional.empty();
-            }
-            Mesh eased = e.eased();
-            if (Topology.of(eased).isClosed() == closed && Math.abs(eased.area() - area) <= SAME * area) {
-                return Optional.of(new Outcome(eased, wide, wide == width ? e.full() : 0));
-            }
-            wide /= 2;
-        }
-        return Optional.empty();
+        return widest(mesh, width, width, false, (e, made) -> Math.abs(made.area() - area) <= SAME * area);
     }
 
     /**
@@ -129,19 +120,23 @@ public final class EasedEdges {
      * @param width from the edge to where the rounding begins, in the mesh's unit
      */
     public static Optional<Outcome> rounded(Mesh mesh, double width) {
-        Optional<Outcome> flat = of(mesh, width);
-        if (flat.isEmpty()) {
-            return flat;
-        }
+        return of(mesh, width).flatMap(flat -> widest(mesh, flat.width, width, true, (e, made) -> !e.folded));
+    }
+
+    /** Tries narrower and narrower strips, from a width on, until one leaves closed what is closed, and is sound. */
+    private static Optional<Outcome> widest(
+            Mesh mesh, double from, double asked, boolean rounds, BiPredicate<EasedEdges, Mesh> isSound) {
         boolean closed = Topology.of(mesh).isClosed();
-        double wide = flat.get().width();
-        for (int turn = 0; turn <= HALVINGS; turn++) {
-            EasedEdges e = new EasedEdges(mesh, wide);
-            e.findEdges();
-            e.rounds = true;
-            Mesh round = e.eased();
-            if (!e.folded && Topology.of(round).isClosed() == closed) {
-                return Optional.of(new Outcome(round, wide, wide == width ? e.full() : 0));
+        double least = LEAST * mesh.bounds().size().length();
+        double wide = Double.isFinite(from) ? from : 0; // of a part that is flattened to nothing
+        for (int turn = 0; turn <= HALVINGS && wide >= least; turn++) {
+            EasedEdges e = new EasedEdges(mesh, wide, rounds);
+            if (!e.findEdges()) {
+                return Optional.empty();
+            }
+            Mesh made = e.eased();
+            if (Topology.of(made).isClosed() == closed && isSound.test(e, made)) {
+                return Optional.of(new Outcome(made, wide, wide == asked ? e.full() : 0));
             }
             wide /= 2;
         }
@@ -199,7 +194,7 @@ public final class EasedEdges {
 
     private final Map<Integer, Vec3> edgeNormals = new HashMap<>();
     /** Whether edges are taken off, and by how much what lies at a place is drawn in then. */
-    private boolean rounds;
+    private final boolean rounds;
 
     private final Map<Integer, Vec3> drawnIn = new HashMap<>();
     /** Whether a triangle no longer looks where the one it is part of did. */
@@ -209,9 +204,10 @@ public final class EasedEdges {
     private final Map<Integer, Integer> inner = new HashMap<>();
     private final Map<Integer, Integer> outer = new HashMap<>();
 
-    private EasedEdges(Mesh mesh, double width) {
+    private EasedEdges(Mesh mesh, double width, boolean rounds) {
         this.mesh = mesh;
         this.width = width;
+        this.rounds = rounds;
         topology = Topology.of(mesh);
         work = new Patchwork(mesh);
         place = VertexWeld.exact(mesh.positions(), mesh.vertexCount());
@@ -535,8 +531,8 @@ public final class EasedEdges {
 
     private void put(int t, Corner a, Corner b, Corner c) {
         if (!a.at.equals(b.at) && !b.at.equals(c.at) && !c.at.equals(a.at)) {
-            Vec3 looks = b.at.minus(a.at).cross(c.at.minus(a.at)).normalised();
-            folded |= looks.dot(normals[t]) < FOLDED;
+            Vec3 looks = b.at.minus(a.at).cross(c.at.minus(a.at));
+            folded |= looks.dot(normals[t]) < FOLDED * looks.length();
             work.triangle(a.vertex, b.vertex, c.vertex, spans[t], work.faceOf(t));
         }
     }
@@ -555,8 +551,8 @@ public final class EasedEdges {
         }
         Corner a = outer(e);
         Corner b = outer(next(e));
-        Corner a1 = start[e] > 0 ? onEdge(e, startOf(e), toArc(e)) : a;
-        Corner b1 = start[o] > 0 ? onEdge(e, startOf(o), toArc(o)) : b;
+        Corner a1 = start[e] > 0 ? onEdge(e, e) : a;
+        Corner b1 = start[o] > 0 ? onEdge(e, o) : b;
         put(t, a, a1, x);
         put(t, a1, b1, y);
         put(t, a1, y, x);
@@ -615,9 +611,11 @@ public final class EasedEdges {
         return at(e).plus(d.times(start[e] / d.length()));
     }
 
-    private Corner onEdge(int e, Vec3 at, Vec3 pull) {
+    /** @param from the half-edge that starts where this is near */
+    private Corner onEdge(int e, int from) {
+        Vec3 at = startOf(from);
         double share = at.minus(at(e)).length() / along(e).length();
-        Vec3 to = at.plus(rounds ? pull : Vec3.ZERO);
+        Vec3 to = rounds ? at.plus(toArc(from)) : at;
         return new Corner(work.among(vertex(e), vertex(next(e)), share, vertex(e), 0, to, edgeNormals.get(e)), to);
     }
 

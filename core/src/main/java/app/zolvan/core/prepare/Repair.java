@@ -8,6 +8,7 @@ import app.zolvan.core.geometry.PolygonTriangulation;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.geometry.VertexWeld;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -40,9 +41,24 @@ public enum Repair {
     /**
      * What came of a repair.
      *
-     * @param count how many corners were joined, holes filled, triangles dropped or corners shaded anew; 1 for a body moved or rounded off
+     * @param extent how much was done
      */
-    public record Outcome(Mesh mesh, int count) {}
+    public record Outcome(Mesh mesh, Extent extent) {
+        Outcome(Mesh mesh, int count) {
+            this(mesh, new Extent(count, false));
+        }
+    }
+
+    /**
+     * How much a repair has done to a part.
+     *
+     * @param count how many corners were joined, holes filled, triangles dropped or corners shaded anew; 1 for a body that was
+     *              moved or rounded off, 0 for nothing
+     * @param less  whether somewhere it is less than was asked for
+     */
+    public record Extent(int count, boolean less) {
+        public static final Extent NONE = new Extent(0, false);
+    }
 
     /** Says in a sentence why a shape can't be mended so. */
     public static final class RefusedException extends Exception {
@@ -73,7 +89,8 @@ public enum Repair {
             case DROP -> drop(mesh, scale);
             case NORMALS -> normals(mesh, Math.toRadians(amount));
             case OFFSET -> Optional.of(new Outcome(Offsetting.of(mesh, amount / scale), 1));
-            case BEVEL -> EasedEdges.rounded(mesh, amount / scale).map(o -> new Outcome(o.mesh(), 1));
+            case BEVEL ->
+                EasedEdges.rounded(mesh, amount / scale).map(o -> new Outcome(o.mesh(), new Extent(1, o.isLess())));
         };
     }
 
@@ -99,8 +116,15 @@ public enum Repair {
                         });
     }
 
-    /** What was done, or would be, in a sentence. */
-    public String sentence(int parts, int count) {
+    /**
+     * What was done, or would be, in a sentence.
+     *
+     * @param extents to each part
+     */
+    public String sentence(Collection<Extent> extents) {
+        int parts = (int) extents.stream().filter(e -> e.count > 0).count();
+        int less = (int) extents.stream().filter(Extent::less).count();
+        int count = extents.stream().mapToInt(Extent::count).sum();
         if (count == 0) {
             return switch (this) {
                 case WELD -> "No corners lie that near to each other.";
@@ -117,7 +141,7 @@ public enum Repair {
             case DROP -> "Drop " + counted(count, "triangle") + " from " + where;
             case NORMALS -> "Shade " + where + " anew";
             case OFFSET -> "Move the surface of " + where;
-            case BEVEL -> "Round off the edges of " + where;
+            case BEVEL -> "Round off the edges of " + EasedEdges.partly(parts, less);
         };
     }
 

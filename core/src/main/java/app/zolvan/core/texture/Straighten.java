@@ -100,9 +100,7 @@ public final class Straighten {
             int xi = Math.min(w - 1, x0 + i % 2);
             int yi = Math.min(h - 1, y0 + i / 2);
             double part = (i % 2 == 0 ? 1 - (px - x0) : px - x0) * (i / 2 == 0 ? 1 - (py - y0) : py - y0);
-            int rgb = image.getRGB(xi, yi);
-            sum = sum.plus(
-                    Srgb.fromCodes(rgb >> 16 & 255, rgb >> 8 & 255, rgb & 255).times(part));
+            sum = sum.plus(Srgb.fromPacked(image.getRGB(xi, yi)).times(part));
         }
         return Srgb.toPacked(sum);
     }

@@ -78,9 +78,9 @@ class ColourCodeTest {
                     .isEqualTo(i == 1 ? green : usual.entries().get(i).mark());
         }
         LinearRgb oak = Srgb.fromCodes(180, 140, 90);
-        assertThat(new Drawing("#008000", 2).colour(oak)).isEqualTo(green.colour());
-        assertThat(new Drawing(null, 0).colour(oak)).isEqualTo(oak);
-        assertThatThrownBy(() -> facts(new Drawing("green", 0)).check()).hasMessageContaining("#rrggbb");
+        assertThat(new Drawing("#008000", 2).colour(() -> oak)).isEqualTo(green.colour());
+        assertThat(new Drawing(null, 0).colour(() -> oak)).isEqualTo(oak);
+        assertThatThrownBy(() -> facts(new Drawing("greenish", 0)).check()).hasMessageContaining("#rrggbb");
         assertThatThrownBy(() -> facts(new Drawing(null, 6)).check()).hasMessageContaining("six ways");
     }
 

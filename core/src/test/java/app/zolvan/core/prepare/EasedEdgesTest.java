@@ -1,6 +1,7 @@
 package app.zolvan.core.prepare;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.geometry.Mesh;
@@ -242,5 +243,27 @@ class EasedEdgesTest {
             assertThat(MeshMeasure.of(m, Topology.of(m), Transform.IDENTITY).volume())
                     .isPositive();
         }
+    }
+
+    /** Where there is no room for as much as was asked for, that is said; where there is no edge, too. */
+    @Test
+    void aRoundingThatIsLessIsTold() throws Repair.RefusedException {
+        Vec3 one = new Vec3(1, 1, 1);
+        Repair.Extent full = Repair.BEVEL
+                .apply(board(0.4, 0.3, 0.2), one, 0.005)
+                .orElseThrow()
+                .extent();
+        Repair.Extent thin = Repair.BEVEL
+                .apply(board(0.4, 0.3, 0.006), one, 0.005)
+                .orElseThrow()
+                .extent();
+        assertThat(Repair.BEVEL.sentence(List.of(full))).isEqualTo("Round off the edges of 1 part");
+        assertThat(Repair.BEVEL.sentence(List.of(full, thin, Repair.Extent.NONE)))
+                .isEqualTo("Round off the edges of 2 parts, in 1 of them partly by less for want of room");
+        assertThat(Repair.BEVEL.sentence(List.of(Repair.Extent.NONE)))
+                .isEqualTo("There is no sharp outer edge with room for it.");
+        assertThatThrownBy(() -> Repair.BEVEL.apply(board(1, 1, 1), new Vec3(1, 2, 1), 0.005))
+                .isInstanceOf(Repair.RefusedException.class);
+        assertThat(Repair.BEVEL.requireAmount(0.021).orElseThrow()).contains("up to 20 mm");
     }
 }

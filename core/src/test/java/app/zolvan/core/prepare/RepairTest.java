@@ -135,7 +135,11 @@ class RepairTest {
         Mesh open = ball(12, 1, 0, 10, 11).toMesh(0.1);
         double narrow = 2 * Math.sin(Math.PI / 12);
         assertThat(Repair.FILL.apply(open, ONE, narrow - 1e-3)).as("too wide").isEmpty();
-        assertThat(Repair.FILL.apply(open, ONE, narrow + 1e-3).orElseThrow().count())
+        assertThat(Repair.FILL
+                        .apply(open, ONE, narrow + 1e-3)
+                        .orElseThrow()
+                        .extent()
+                        .count())
                 .isEqualTo(1);
         Mesh both = repaired(Repair.FILL, open, 2);
         assertThat(Topology.of(both).isClosed()).isTrue();

@@ -9,7 +9,6 @@ import app.zolvan.core.colour.ToneWord;
 import app.zolvan.core.colour.Undertone;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 
 /**
  * One colour in every notation the interface shows.
@@ -56,7 +55,7 @@ public record ColourWire(
         return new ColourWire(
                 List.of(c.r(), c.g(), c.b()),
                 Srgb.toHex(c),
-                ToneWord.of(lab).name().toLowerCase(Locale.ROOT),
+                ToneWord.of(lab).word(),
                 Arrays.stream(Srgb.toCodes(c)).boxed().toList(),
                 100 * lch.lightness(),
                 100 * lch.chroma(),

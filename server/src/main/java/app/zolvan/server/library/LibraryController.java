@@ -12,6 +12,7 @@ import app.zolvan.core.material.Metal;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Substance;
 import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.measure.PictureDifference;
 import app.zolvan.core.prepare.DressingRules;
 import app.zolvan.core.prepare.Role;
 import app.zolvan.core.texture.DrawnRelief;
@@ -47,9 +48,6 @@ class LibraryController {
     private static final int NEAREST = 6;
     private static final int PAGE = 40;
     private static final int MOST_VALUES = 24;
-    /** By how much a difference may be exaggerated. */
-    private static final int MOST_TIMES = 64;
-
     private final MaterialService materials;
     private final ChipService chips;
     private final ProjectService projects;
@@ -262,7 +260,7 @@ class LibraryController {
             @PathVariable UUID projectId,
             @PathVariable UUID id,
             @PathVariable UUID other,
-            @RequestParam @Min(1) @Max(MOST_TIMES) int times) {
+            @RequestParam @Min(1) @Max(PictureDifference.MOST_TIMES) int times) {
         projects.require(account, projectId);
         return chips.difference(
                         materials.requireUsable(projectId, id), materials.requireUsable(projectId, other), account.id())

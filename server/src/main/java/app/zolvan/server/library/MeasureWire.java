@@ -5,7 +5,6 @@ import app.zolvan.core.measure.MaterialMeasure;
 import app.zolvan.core.measure.PatternMeasure;
 import app.zolvan.server.colour.ColourWire;
 import java.util.List;
-import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -54,7 +53,7 @@ public record MeasureWire(
         PatternMeasure p = m.pattern();
         return new MeasureWire(
                 ColourWire.of(m.mean()),
-                m.tone().name().toLowerCase(Locale.ROOT),
+                m.tone().word(),
                 m.gloss(),
                 m.finish().word(),
                 m.clarity().word(),

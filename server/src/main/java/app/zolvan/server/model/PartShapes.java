@@ -64,8 +64,8 @@ public class PartShapes {
     public Repaired repaired(UUID project, Scene.Part part, Repair repair, double amount) {
         PartState before = PartState.of(part);
         return repairing(part, repair, amount)
-                .map(o -> new Repaired(before.shaped(stored(project, part, o.mesh(), part.toWorld())), o.count()))
-                .orElse(new Repaired(before, 0));
+                .map(o -> new Repaired(before.shaped(stored(project, part, o.mesh(), part.toWorld())), o.extent()))
+                .orElse(new Repaired(before, Repair.Extent.NONE));
     }
 
     /**
@@ -86,8 +86,8 @@ public class PartShapes {
         return PartState.of(part).shaped(stored(project, part, plain(part), toWorld));
     }
 
-    /** @param count how much was mended; see {@link Repair.Outcome} */
-    public record Repaired(PartState state, int count) {}
+    /** A part as it is mended, and how much that was. */
+    public record Repaired(PartState state, Repair.Extent extent) {}
 
     /** Says what a piece of a span is in. */
     public interface PieceOf {

@@ -14,7 +14,9 @@ import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.project.ProjectService;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import java.util.function.BiFunction;
 import org.jspecify.annotations.Nullable;
@@ -63,9 +65,15 @@ class DiagramService {
         LookTable looks = schemes.looks(projects.require(account, projectId));
         Scene scene = looks.scene();
         return switch (by) {
-            case MATERIAL ->
-                wire(this.<UUID>code(
-                        scene, (p, s) -> material(looks.shown(p.index(), s).material())));
+            case MATERIAL -> {
+                Map<UUID, Thing<UUID>> known = new HashMap<>();
+                yield wire(this.<UUID>code(scene, (p, s) -> {
+                    MaterialRow m = looks.shown(p.index(), s).material();
+                    return m == null
+                            ? new Thing<>(null, "plain grey")
+                            : known.computeIfAbsent(m.id(), id -> material(m));
+                }));
+            }
             case ROLE -> wire(this.<Role>code(scene, (p, s) -> role(p.role())));
             case GROUP -> {
                 int[] divisions = Divisions.of(
@@ -85,13 +93,11 @@ class DiagramService {
         });
     }
 
-    private Thing<UUID> material(@Nullable MaterialRow m) {
-        if (m == null) {
-            return new Thing<>(null, "plain grey");
-        }
+    private Thing<UUID> material(MaterialRow m) {
         Drawing d = m.known().drawing();
-        Mark own =
-                d == null ? null : new Mark(d.colour(finding.measure(m).mean().clamped()), d.hatch());
+        Mark own = d == null
+                ? null
+                : new Mark(d.colour(() -> finding.measure(m).mean().clamped()), d.hatch());
         return new Thing<>(m.id(), m.code().isEmpty() ? m.name() : m.code() + " " + m.name(), own);
     }
 

@@ -10,6 +10,7 @@ import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -77,7 +78,9 @@ class KeepCommands {
         Project project = commands.begin(account, projectId, seen);
         MaterialRow row = requireOwn(projectId, material);
         facts.check();
-        return change(account, project, "What " + row.name() + " is made of", row, row.made(facts));
+        boolean redrawn = !Objects.equals(facts.drawing(), row.known().drawing());
+        String did = redrawn ? "How " + row.name() + " is drawn in diagrams" : "What " + row.name() + " is made of";
+        return change(account, project, did, row, row.made(facts));
     }
 
     /**

@@ -257,16 +257,16 @@ public class PartCommands {
         projects.require(account, projectId);
         requireAmount(repair.requireAmount(amount), "amount");
         Scene scene = models.scene(projectId);
-        Map<String, Integer> known = new HashMap<>(); // a mesh has one size, however many parts show it
-        List<Integer> counts = parts.stream()
+        Map<String, Repair.Extent> known = new HashMap<>(); // a mesh has one size, however many parts show it
+        List<Repair.Extent> extents = parts.stream()
                 .map(p -> require(scene, p))
                 .map(p -> known.computeIfAbsent(
                         p.plain(),
                         k -> shapes.repairing(p, repair, amount)
-                                .map(Repair.Outcome::count)
-                                .orElse(0)))
+                                .map(Repair.Outcome::extent)
+                                .orElse(Repair.Extent.NONE)))
                 .toList();
-        return new RepairPreview(told(repair, counts), counts.stream().anyMatch(c -> c > 0));
+        return new RepairPreview(repair.sentence(extents), extents.stream().anyMatch(e -> e.count() > 0));
     }
 
     private static void requireAmount(Optional<String> refusal, String field) {
@@ -281,12 +281,6 @@ public class PartCommands {
      */
     public record RepairPreview(String sentence, boolean changes) {}
 
-    private static String told(Repair repair, Collection<Integer> counts) {
-        return repair.sentence(
-                (int) counts.stream().filter(c -> c > 0).count(),
-                counts.stream().mapToInt(Integer::intValue).sum());
-    }
-
     private Map<Integer, PartShapes.Repaired> repaired(
             UUID project, Scene scene, Collection<Integer> parts, Repair repair, double amount) {
         requireAmount(repair.requireAmount(amount), "amount");
@@ -299,7 +293,7 @@ public class PartCommands {
             out.put(
                     p,
                     new PartShapes.Repaired(
-                            PartState.of(part).shaped(like.state().shape()), like.count()));
+                            PartState.of(part).shaped(like.state().shape()), like.extent()));
         }
         return out;
     }
@@ -356,9 +350,9 @@ public class PartCommands {
         Map<Integer, PartShapes.Repaired> repaired = repaired(projectId, scene, parts, repair, amount);
         Map<Integer, PartState> changed = new TreeMap<>();
         repaired.forEach((p, r) -> changed.put(p, r.state()));
-        List<Integer> counts =
-                repaired.values().stream().map(PartShapes.Repaired::count).toList();
-        return commit(account, project, scene, changed, told(repair, counts));
+        String did = repair.sentence(
+                repaired.values().stream().map(PartShapes.Repaired::extent).toList());
+        return commit(account, project, scene, changed, did);
     }
 
     /**
