@@ -98,6 +98,29 @@ class MediaTest {
         assertThat(lux).isCloseTo(scattered * lumens / (4 * Math.PI), Percentage.withPercentage(100 * tolerance));
     }
 
+    /**
+     * The side of a body within one that goes before it is not there: not for those who look for light, nor for what they
+     * leave to chance.
+     */
+    @ParameterizedTest
+    @CsvSource({"0", "1"})
+    void whatIsWithinABodyThatGoesBeforeItChangesNothing(double scatter) {
+        double[] seen = new double[2];
+        for (int i = 0; i < 2; i++) {
+            Surface glass = CLOUDY.with(Parameter.TRANSMISSION_SCATTER, scatter, scatter, scatter);
+            RenderScene.Builder b = new RenderScene.Builder(Kind.SCALAR)
+                    .add(Cubes.box(1, 1, 1), Transform.IDENTITY, List.of(glass), 2)
+                    .add(Cubes.box(0.2, 0.02, 0.2), Transform.translation(0, -0.2, 0), List.of(Sheets.MATT), 0)
+                    .add(Cubes.box(0.4, 0.02, 0.4), Transform.translation(0, 0.3, 0), List.of(Sheets.glowing(5000)), 0);
+            if (i == 1) {
+                b.add(Cubes.box(0.9, 0.3, 0.9), Transform.IDENTITY, List.of(GLASS), 1);
+            }
+            seen[i] = Sheets.mean(
+                    b.build(), Sheets.DARK, eye(new Vec3(0, -0.1, 0.25), new Vec3(0, -0.19, 0), 10), 8, 8, 256)[1];
+        }
+        assertThat(seen[1]).isCloseTo(seen[0], within(0.05 * seen[0]));
+    }
+
     /** A translucent body shows the colour it was given, and loses nothing when that is white. */
     @ParameterizedTest
     @CsvSource({"1, 0.006", "0.8, 0.03", "0.3, 0.03"})

@@ -57,6 +57,7 @@ public final class PathTracer {
     private final Bsdf pane = new Bsdf();
     private final Environment.Sample light = new Environment.Sample();
     private final Lamps.Point lamp = new Lamps.Point();
+    private final NearLamp near = new NearLamp();
     private final double[] spectral = new double[3];
     private final double[] reaching = new double[3];
     private final double[] chances = new double[3];
@@ -262,7 +263,8 @@ public final class PathTracer {
             boolean met = scene.closest(ray, hit);
             double toGround = toGround();
             double way = Math.min(toGround, met ? hit.distance : Double.POSITIVE_INFINITY);
-            if (travel(way, true, random)) {
+            lookForLampOnTheWay(way, random);
+            if (travel(way, random)) {
                 if (++bounces > longest || !survives(bounces, random)) {
                     return;
                 }
@@ -436,6 +438,8 @@ public final class PathTracer {
         }
         if (hit.isBody() && media.covers(hit, entering)) {
             media.cross(hit, entering);
+            lastPdf = 0; // those who look for light don't see through it
+            within = false;
             step(!entering);
             return true;
         }
@@ -602,7 +606,7 @@ public final class PathTracer {
         for (int bounces = 0; bounces <= longest; bounces++) {
             ray.set(px, py, pz, dx, dy, dz, 0, Float.POSITIVE_INFINITY);
             boolean met = scene.closest(ray, hit);
-            if (travel(met ? hit.distance : Double.POSITIVE_INFINITY, false, random) || !met) {
+            if (travel(met ? hit.distance : Double.POSITIVE_INFINITY, random) || !met) {
                 return;
             }
             scene.dress(hit, 0);
@@ -619,7 +623,7 @@ public final class PathTracer {
                 return;
             }
             if (!bsdf.smooth) {
-                bsdf.sharpen();
+                bsdf.keepSharp();
             }
             if (bsdf.r + bsdf.g + bsdf.b <= 0) {
                 return;
@@ -773,8 +777,7 @@ public final class PathTracer {
         if (!scene.lamps().sample(hit.x, hit.y, hit.z, u, v, random.next(), lamp)) {
             return;
         }
-        double far = lamp.distance * (lamp.isPoint ? 0.99999 : 0.9995);
-        if (asksForLamp(lamp.dx, lamp.dy, lamp.dz, entering) && reaches(lamp.dx, lamp.dy, lamp.dz, far)) {
+        if (asksForLamp(lamp.dx, lamp.dy, lamp.dz, entering) && reaches(lamp.dx, lamp.dy, lamp.dz, asFarAs(lamp))) {
             scene.dress(lamp, other);
             double weight = lamp.isPoint ? 1 : heuristic(lamp.pdf, density(lamp.dx, lamp.dy, lamp.dz));
             collect(lamp.circuit, lamp.r, lamp.g, lamp.b, weight / lamp.pdf / CD_PER_UNIT);
@@ -900,7 +903,7 @@ public final class PathTracer {
     private boolean asksForLamp(double x, double y, double z, boolean entering) {
         boolean sends = asks(x, y, z, entering);
         if (sends && gatheredBefore) {
-            bsdf.dull();
+            bsdf.leaveOutSharp();
             sends = bsdf.r + bsdf.g + bsdf.b > 0;
         }
         return sends;
@@ -1184,57 +1187,47 @@ public final class PathTracer {
     }
 
     /**
-     * Looks for a lamp from somewhere on the way through a cloudy medium: near the lamp rather, where its light is strongest
-     * (Kulla & Fajardo 2012), or where the path itself would be scattered. Found are lamps in it, or behind panes; what comes
+     * Looks for a lamp from somewhere on the way through a cloudy medium. Found are lamps in it, or behind panes; what comes
      * in from elsewhere is bent at the boundary, and paths find it as they leave.
      */
-    private void lookForLampFromWithin(SurfaceValues m, double way, Sampler random) {
-        if (scene.lamps().isEmpty()) {
+    private void lookForLampOnTheWay(double way, Sampler random) {
+        SurfaceValues m = media.here();
+        if (m == null || !m.isCloudy() || scene.lamps().isEmpty()) {
             return;
         }
         double u = random.next();
         double v = random.next();
         double w = random.next();
-        double whether = random.next();
-        double where = random.next();
         scene.lamps().sample(px, py, pz, u, v, w, lamp);
-        double nearest = dx * (lamp.x - px) + dy * (lamp.y - py) + dz * (lamp.z - pz);
-        double aside = Math.max(
-                1e-6,
-                Math.sqrt(square(lamp.x - px - nearest * dx)
-                        + square(lamp.y - py - nearest * dy)
-                        + square(lamp.z - pz - nearest * dz)));
-        double from = StrictMath.atan(-nearest / aside);
-        double angle = StrictMath.atan((way - nearest) / aside) - from;
+        double lx = lamp.x - px;
+        double ly = lamp.y - py;
+        double lz = lamp.z - pz;
+        double along = dx * lx + dy * ly + dz * lz;
+        double aside = Math.sqrt(Math.max(0, lx * lx + ly * ly + lz * lz - along * along));
         double mean = (m.extinctionR + m.extinctionG + m.extinctionB) / 3;
-        double taken = -StrictMath.expm1(-mean * way);
-        double at = whether < 0.5
-                ? nearest + aside * StrictMath.tan(from + where * angle)
-                : -StrictMath.log1p(-where * taken) / mean;
-        double density = 0.5 * aside / (angle * (aside * aside + square(at - nearest)))
-                + 0.5 * mean * StrictMath.exp(-mean * at) / taken;
-        double x = px + at * dx;
-        double y = py + at * dy;
-        double z = pz + at * dz;
-        // the same numbers as before: the place then suits the point of the lamp that is looked at
-        if (!(at > 0 && at < way) || !scene.lamps().sample(x, y, z, u, v, w, lamp)) {
+        near.choose(along, aside, way, mean, random.next(), random.next());
+        double x = px + near.at * dx;
+        double y = py + near.at * dy;
+        double z = pz + near.at * dz;
+        // the same numbers as before: the place suits the point of the lamp that is looked at
+        if (!scene.lamps().sample(x, y, z, u, v, w, lamp)) {
             return;
         }
-        double far = lamp.distance * (lamp.isPoint ? 0.99999 : 0.9995);
-        if (reaches(x, y, z, lamp.dx, lamp.dy, lamp.dz, far)) {
+        if (reaches(x, y, z, lamp.dx, lamp.dy, lamp.dz, asFarAs(lamp))) {
             scene.dress(lamp, other);
             double phase = phase(m.scatterCosine, dx * lamp.dx + dy * lamp.dy + dz * lamp.dz);
             add(
                     lamp.circuit,
-                    lamp.r * reaching[0] * m.scatterR * StrictMath.exp(-m.extinctionR * at),
-                    lamp.g * reaching[1] * m.scatterG * StrictMath.exp(-m.extinctionG * at),
-                    lamp.b * reaching[2] * m.scatterB * StrictMath.exp(-m.extinctionB * at),
-                    phase / (density * lamp.pdf * CD_PER_UNIT));
+                    lamp.r * reaching[0] * m.scatterR * StrictMath.exp(-m.extinctionR * near.at),
+                    lamp.g * reaching[1] * m.scatterG * StrictMath.exp(-m.extinctionG * near.at),
+                    lamp.b * reaching[2] * m.scatterB * StrictMath.exp(-m.extinctionB * near.at),
+                    phase / (near.density * lamp.pdf * CD_PER_UNIT));
         }
     }
 
-    private static double square(double v) {
-        return v * v;
+    /** Up to a lamp, not into it. */
+    private static double asFarAs(Lamps.Point lamp) {
+        return lamp.distance * (lamp.isPoint ? 0.99999 : 0.9995);
     }
 
     /** Henyey & Greenstein's phase function (1941), per steradian, by the cosine of the angle that light is turned by. */
@@ -1266,7 +1259,7 @@ public final class PathTracer {
      *
      * @return whether it was
      */
-    private boolean travel(double way, boolean looksForLamps, Sampler random) {
+    private boolean travel(double way, Sampler random) {
         SurfaceValues m = media.here();
         if (m == null || m.transmissionDepth <= 0) {
             return false;
@@ -1278,9 +1271,6 @@ public final class PathTracer {
                 tb *= kept(m, m.transmissionB, 0, way);
             }
             return false;
-        }
-        if (looksForLamps) {
-            lookForLampFromWithin(m, way, random);
         }
         double free = freePath(m.extinctionR, m.extinctionG, m.extinctionB, random);
         if (free >= way) {

@@ -177,6 +177,7 @@ public final class Still {
             int salt = round;
             share(threads, chunks, () -> {
                 PathTracer tracer = tracer();
+                tracer.soften(softening(0));
                 Sampler random = new Sampler();
                 return i -> {
                     found[i] = new GuideRecords();
@@ -185,7 +186,6 @@ public final class Still {
                         return;
                     }
                     tracer.scout(found[i]);
-                    tracer.soften(softening(0));
                     for (int k = i * SCOUT_CHUNK; k < Math.min(count, (i + 1) * SCOUT_CHUNK); k++) {
                         random.start(k, salt, 0, ~seed);
                         sample(random.next() * film.width, random.next() * film.height, tracer, random);

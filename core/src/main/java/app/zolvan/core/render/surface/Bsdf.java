@@ -31,7 +31,6 @@ public final class Bsdf {
 
     public double g;
     public double b;
-    /** Density per steradian of that direction; 0 where it is a mirrored or refracted ray of a smooth surface. */
     /** What of r, g, b the coat and the outer boundary mirror, sharply or blurred. */
     public double mirroredR;
 
@@ -42,6 +41,7 @@ public final class Bsdf {
 
     public double sharpG;
     public double sharpB;
+    /** Density per steradian of that direction; 0 where it is a mirrored or refracted ray of a smooth surface. */
     public double pdf;
     /** The sampled direction. */
     public double wx;
@@ -102,7 +102,11 @@ public final class Bsdf {
         set(values, x, y, z, eta, fromInside, 0);
     }
 
-    /** @param least how rough a reflection is at least, unless it is smooth (see {@link #SMOOTH}): finer ones are not told apart */
+    /**
+     * The same with no finer reflections.
+     *
+     * @param least how rough they are at least, unless smooth (see {@link #SMOOTH})
+     */
     public void set(SurfaceValues values, double x, double y, double z, double eta, boolean fromInside, double least) {
         s = values;
         ox = x;
@@ -339,7 +343,7 @@ public final class Bsdf {
             double value = visible * coatBoth * (askew ? flake.shadowing(ggx, x, y, z) : shadowing(ggx, x, y, z));
             baseReflectance(d);
             addMirrored(value * tintR * f[0], value * tintG * f[1], value * tintB * f[2]);
-            sharpen(value * tintR * f[0], value * tintG * f[1], value * tintB * f[2]);
+            addSharp(value * tintR * f[0], value * tintG * f[1], value * tintB * f[2]);
             pdf += chance[SPECULAR] * visible;
         }
         if (chance[DIFFUSE] > 0) {
@@ -504,10 +508,10 @@ public final class Bsdf {
 
     private void addClear(double red, double green, double blue) {
         add(red, green, blue);
-        sharpen(red, green, blue);
+        addSharp(red, green, blue);
     }
 
-    private void sharpen(double red, double green, double blue) {
+    private void addSharp(double red, double green, double blue) {
         if (s.polished) {
             sharpR += red;
             sharpG += green;
@@ -515,15 +519,15 @@ public final class Bsdf {
         }
     }
 
-    /** Leaves out what {@link #sharpR} and the like tell. */
-    public void dull() {
+    /** Leaves out of r, g, b what {@link #sharpR} and the like tell. */
+    public void leaveOutSharp() {
         r -= sharpR;
         g -= sharpG;
         b -= sharpB;
     }
 
     /** Leaves out all but that. */
-    public void sharpen() {
+    public void keepSharp() {
         r = sharpR;
         g = sharpG;
         b = sharpB;

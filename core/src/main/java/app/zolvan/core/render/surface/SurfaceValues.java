@@ -10,6 +10,7 @@ import app.zolvan.core.material.Surface;
  * by textures. Colours are scene-linear; lengths metres; the thin film's thickness nanometres; emission cd/m².
  */
 public final class SurfaceValues {
+    /** Roughness up to which metals and clear bodies throw patches of light. */
     private static final double POLISHED = 0.3;
 
     public double baseR;
@@ -73,7 +74,10 @@ public final class SurfaceValues {
     public double filmIor;
     public double opacity;
     public boolean thinWalled;
-    /** Whether it throws patches of light by what it mirrors or lets through, though not as sharply as a smooth one. */
+    /**
+     * Whether it throws patches of light by what it mirrors or lets through, be it not as sharply as a smooth one. Told by the
+     * surface's numbers alone, whatever pictures make of them, so that paths and photons agree about it everywhere.
+     */
     public boolean polished;
     /** How far the white of a height picture stands out, in metres. */
     public double height;
