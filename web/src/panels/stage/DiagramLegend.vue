@@ -16,13 +16,18 @@ const marking = ref<string | null>(null)
 onBeforeUnmount(() => (workspace.lit = []))
 
 type Thing = Diagram['things'][number]
-const drawingOf = (t: Thing) => workspace.materials.get(t.material ?? '')?.facts?.drawing ?? null
+const materialOf = (t: Thing) => workspace.materials.get(t.material ?? '')
+const drawingOf = (t: Thing) => materialOf(t)?.facts?.drawing
+/** The colour that stays when the hatch changes; null for that of its look. */
+function keptColour(t: Thing): string | null {
+  const drawing = drawingOf(t)
+  return drawing ? drawing.colour : t.colour
+}
 async function draw(t: Thing, drawing: Facts['drawing']) {
-  const m = workspace.materials.get(t.material ?? '')
-  if (m)
-    await workspace.run((v) =>
-      api.tellFacts(workspace.id, v, m.id, { ...NOTHING_KNOWN, ...m.facts, missing: null, drawing }),
-    )
+  const m = materialOf(t)
+  if (!m) return
+  const facts = { ...NOTHING_KNOWN, ...m.facts, missing: null, drawing }
+  await workspace.run((v) => api.tellFacts(workspace.id, v, m.id, facts))
 }
 
 function regionsOf(thing: number): Region[] {
@@ -52,7 +57,7 @@ function regionsOf(thing: number): Region[] {
           >
         </button>
         <button
-          v-if="t.material"
+          v-if="materialOf(t)"
           class="plain edit"
           :aria-expanded="marking === t.material"
           :title="`Colour and hatch of ${t.name} in diagrams`"
@@ -61,7 +66,7 @@ function regionsOf(thing: number): Region[] {
         >
           …
         </button>
-        <div v-if="t.material && marking === t.material" class="marking" role="group" :aria-label="t.name">
+        <div v-if="marking && marking === t.material" class="marking" role="group" :aria-label="t.name">
           <input
             type="color"
             :value="t.colour"
@@ -76,12 +81,12 @@ function regionsOf(thing: number): Region[] {
             :aria-pressed="hatch === t.hatch"
             :aria-label="hatch === 0 ? 'No hatch' : `Hatch ${hatch}`"
             :style="styleOf({ colour: t.colour, hatch })"
-            @click="draw(t, { colour: drawingOf(t) ? (drawingOf(t)?.colour ?? null) : t.colour, hatch })"
+            @click="draw(t, { colour: keptColour(t), hatch })"
           />
           <label>
             <input
               type="checkbox"
-              :checked="drawingOf(t) !== null && drawingOf(t)?.colour === null"
+              :checked="keptColour(t) === null"
               @change="
                 draw(t, {
                   colour: ($event.target as HTMLInputElement).checked ? null : t.colour,

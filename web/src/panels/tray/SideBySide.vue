@@ -33,8 +33,9 @@ const unlike = reactive(new Map<string, Unlike>())
 const others = computed(() => materials.value.slice(1))
 const pair = (m: Material) => `${materials.value[0]?.chip} ${m.chip} ${times.value}`
 
+// what has been traced meanwhile is asked for again
 watch(
-  [others, times, () => chips.pictures.size],
+  [others, times, () => materials.value.map((m) => chips.pictures.get(m.chip))],
   () => {
     for (const m of others.value) void compare(m)
   },
@@ -44,9 +45,16 @@ async function compare(m: Material) {
   const first = materials.value[0]
   const key = pair(m)
   if (!first || unlike.has(key)) return
-  const found = await api.unlike(workspace.id, first.id, m.id, times.value)
-  if (found) unlike.set(key, found)
+  try {
+    const found = await api.unlike(workspace.id, first.id, m.id, times.value)
+    if (found) unlike.set(key, found)
+  } catch (e) {
+    workspace.report(e)
+  }
 }
+const fromFirst = computed(() =>
+  materials.value.map((m, k) => ({ m, differs: k > 0 ? unlike.get(pair(m)) : undefined })),
+)
 
 const measure = (m: Material): Measure | undefined => finding.measures.get(m.chip)
 
@@ -150,16 +158,15 @@ function share(row: Row, m: Material): string {
             Unlike the first
             <OneOf v-model="times" label="How much the difference is exaggerated" :choices="TIMES" />
           </th>
-          <td v-for="(m, k) in materials" :key="m.id">
-            <template v-if="k > 0 && unlike.get(pair(m))">
+          <td v-for="({ m, differs }, k) in fromFirst" :key="m.id">
+            <template v-if="differs">
               <img
                 class="unlike"
-                :src="`data:image/png;base64,${unlike.get(pair(m))!.picture}`"
+                :src="`data:image/png;base64,${differs.picture}`"
                 :alt="`${m.name}, its difference ${times} times as large`"
               />
-              ΔE {{ unlike.get(pair(m))!.mean.toFixed(1) }}, 95 % within
-              {{ unlike.get(pair(m))!.p95.toFixed(1) }}:
-              <span class="soft">{{ unlike.get(pair(m))!.word }}</span>
+              ΔE {{ differs.mean.toFixed(1) }}, 95 % within {{ differs.p95.toFixed(1) }}:
+              <span class="soft">{{ differs.word }}</span>
             </template>
             <span v-else-if="k > 0" class="soft">its picture is being made …</span>
           </td>

@@ -44,17 +44,21 @@ const filters = computed(() => [
   { id: 'alike' as const, name: 'Look the same', count: sets.value.filter((s) => s.alike !== null).length },
 ])
 /** What a set can be found by: its name, what it arrived as, and the parts that wear it. */
-const texts = computed(
-  () =>
-    new Map(
-      sets.value.map((s) => {
-        const m = material(s)
-        const parts = workspace.regionsOf([s.index]).map((r) => workspace.scene?.parts[r.part])
-        const users = new Set(parts.map((p) => `${p?.name ?? ''} ${p?.role ?? ''}`))
-        return [s.index, [s.name, m ? materialText(m) : '', ...users].join(' ').toLowerCase()]
-      }),
-    ),
-)
+const texts = computed(() => {
+  const users = new Map<number, Set<string>>()
+  for (const p of workspace.scene?.parts ?? [])
+    for (const set of p.sets) {
+      const of = users.get(set) ?? new Set()
+      users.set(set, of.add(`${p.name} ${p.role ?? ''}`))
+    }
+  return new Map(
+    sets.value.map((s) => {
+      const m = material(s)
+      const all = [s.name, m ? materialText(m) : '', ...(users.get(s.index) ?? [])]
+      return [s.index, all.join(' ').toLowerCase()]
+    }),
+  )
+})
 const listed = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
   const fit = sets.value.filter(

@@ -118,6 +118,16 @@ class FacesAndViewsIT {
         assertThat(baseColour()).as("the look alone").isNotEqualTo(code);
         d.page.click(".diagram li:has-text('Guard') button");
         assertThat(d.page.locator(".ledger .row.on").count()).isGreaterThan(1);
+
+        d.page.click(".bar >> text=By area");
+        d.page.click("[aria-label='What the stage shows'] >> text=By material");
+        d.page.click(".diagram .edit >> nth=0");
+        String[] hatches = {"Hatch 4", "Hatch 1"}; // whichever it has not
+        String other = d.page.isVisible(".diagram [aria-label='Hatch 4'].on") ? hatches[1] : hatches[0];
+        d.changing("/facts", () -> d.page.click(".diagram [aria-label='" + other + "']"));
+        d.page.waitForSelector(".diagram [aria-label='" + other + "'].on");
+        d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
+        d.page.waitForSelector(".diagram [aria-label='" + other + "']:not(.on)");
         d.page.close();
     }
 

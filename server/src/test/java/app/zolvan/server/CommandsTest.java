@@ -201,6 +201,13 @@ class CommandsTest extends ProjectTest {
                 .isEqualTo(422);
         post("/undo", Map.of());
         assertThat(part(LEG)).isEqualTo(before.get("parts").get(LEG));
+        post("/parts/repairs", Map.of("parts", List.of(LEG), "repair", "BEVEL", "amount", 0.003));
+        assertThat(part(LEG).get("volume").asDouble())
+                .as("needs.md P29: without its edges")
+                .isLessThan(before.get("parts").get(LEG).get("volume").asDouble());
+        assertThat(part(LEG).get("closed").asBoolean()).isTrue();
+        post("/undo", Map.of());
+        assertThat(part(LEG)).isEqualTo(before.get("parts").get(LEG));
 
         post("/parts/places", Map.of("parts", List.of(LEG), "way", List.of(0.5, 0, -4), "axis", 1, "degrees", 90));
         JsonNode size = part(LEG).get("size");

@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -113,6 +114,23 @@ class FindingTest extends ProjectTest {
         assertThat(canvas.get("sharp").asBoolean())
                 .as("a stool is wider than 45 mm")
                 .isTrue();
+        String unlike = project + "/materials/" + red + "/unlike/";
+        JsonNode same = browser.get(unlike + red + "?times=4").json();
+        assertThat(same.get("mean").asDouble()).isZero();
+        assertThat(same.get("word").asString()).isEqualTo("nobody sees a difference");
+        JsonNode brass =
+                browser.get(unlike + libraryMaterial("MT-003") + "?times=16").json();
+        assertThat(brass.get("p95").asDouble()).isGreaterThan(brass.get("mean").asDouble());
+        assertThat(brass.get("word").asString()).isEqualTo("plainly different");
+        assertThat(brass.get("picture").asString()).startsWith("iVBORw0KGgo"); // a PNG
+        assertThat(browser.get(unlike + red + "?times=0").sentence()).contains("up to 64 times");
+        assertThat(browser.get(unlike + UUID.randomUUID() + "?times=4").status())
+                .isEqualTo(404);
+        assertThat(stranger()
+                        .asNewDesigner(accounts)
+                        .get(unlike + red + "?times=4")
+                        .status())
+                .isEqualTo(404);
         assertThat(stranger()
                         .asNewDesigner(accounts)
                         .post(project + "/library/find", Map.of())

@@ -412,6 +412,35 @@ class SchemesTest extends ProjectTest {
         assertThat(names("GROUP")).hasSize(3).containsAll(areas);
     }
 
+    /** needs.md J74: a material is drawn as it is told to be, apart from its look or in that one's colour, until that is undone. */
+    @Test
+    void aMaterialMayHaveItsOwnColourAndHatchInDiagrams() {
+        assign("part", LEG, "PT-014");
+        JsonNode asComes = marked("MATERIAL", LEG);
+        String facts = "/materials/" + lookOf(state, LEG).get("material").asString() + "/facts";
+        post(facts, Map.of("drawing", Map.of("colour", "#123456", "hatch", 3)));
+        JsonNode own = marked("MATERIAL", LEG);
+        assertThat(own.get("colour").asString()).isEqualToIgnoringCase("#123456");
+        assertThat(own.get("hatch").asInt()).isEqualTo(3);
+        assertThat(marked("ROLE", LEG).get("colour")).isNotEqualTo(own.get("colour"));
+        assertThat(state.get("undo").asString()).contains("is drawn in diagrams");
+
+        post(facts, Map.of("drawing", Map.of("hatch", 0)));
+        int[] red = codes(marked("MATERIAL", LEG).get("colour").asString());
+        assertThat(red[0]).as("the enamel's own").isGreaterThan(3 * red[1]);
+        assertThat(tried(facts, Map.of("drawing", Map.of("colour", "reddish", "hatch", 0)))
+                        .sentence())
+                .contains("#rrggbb");
+        post("/undo", Map.of());
+        post("/undo", Map.of());
+        assertThat(marked("MATERIAL", LEG)).isEqualTo(asComes);
+    }
+
+    private static int[] codes(String hex) {
+        int rgb = Integer.parseInt(hex.substring(1), 16);
+        return new int[] {rgb >> 16, rgb >> 8 & 255, rgb & 255};
+    }
+
     private List<String> names(String by) {
         return get("/schemes/diagram?by=" + by)
                 .get("things")

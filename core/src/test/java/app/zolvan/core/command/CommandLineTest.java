@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.exchange.json.JsonValue;
+import app.zolvan.core.texture.Png;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
@@ -178,5 +179,28 @@ class CommandLineTest {
                         folder.resolve("two.exe").toString()))
                 .isEqualTo(CommandLine.BAD_INPUT);
         assertThat(err.toString(StandardCharsets.UTF_8)).contains("“exe”");
+    }
+
+    /** needs.md R25: pictures that should be the same are, or it is said by how much they are not. */
+    @Test
+    void picturesAreCompared(@TempDir Path folder) throws Exception {
+        Path grey = Files.write(folder.resolve("grey.png"), Png.encode(4, 2, new byte[24], 96));
+        byte[] other = new byte[24];
+        other[0] = (byte) 255;
+        Path spot = Files.write(folder.resolve("spot.png"), Png.encode(4, 2, other, 96));
+        assertThat(run("compare", grey.toString(), grey.toString())).isEqualTo(CommandLine.DONE);
+        assertThat(report().number("same", 0)).isEqualTo(1);
+        assertThat(report().number("most", 1)).isZero();
+        Path shown = folder.resolve("shown.png");
+        assertThat(run("compare", grey.toString(), spot.toString(), "--to", shown.toString()))
+                .isEqualTo(CommandLine.DONE);
+        assertThat(report().number("same", 0)).isEqualTo(7.0 / 8);
+        assertThat(report().number("most", 0)).isGreaterThan(40);
+        assertThat(Files.exists(shown)).isTrue();
+        assertThat(run("compare", grey.toString(), folder.resolve("none.png").toString()))
+                .isEqualTo(CommandLine.BAD_INPUT);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("There is no file");
+        assertThat(run("compare", grey.toString(), spot.toString(), "--times", "-1"))
+                .isEqualTo(CommandLine.BAD_INPUT);
     }
 }

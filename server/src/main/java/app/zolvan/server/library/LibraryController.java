@@ -18,6 +18,7 @@ import app.zolvan.core.prepare.Role;
 import app.zolvan.core.texture.DrawnRelief;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.colour.ColourWire;
+import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.ProjectService;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -260,8 +261,11 @@ class LibraryController {
             @PathVariable UUID projectId,
             @PathVariable UUID id,
             @PathVariable UUID other,
-            @RequestParam @Min(1) @Max(PictureDifference.MOST_TIMES) int times) {
+            @RequestParam int times) {
         projects.require(account, projectId);
+        if (times < 1 || times > PictureDifference.MOST_TIMES) {
+            throw Problem.ofField("times", "A difference can be shown as it is, or up to 64 times as large.");
+        }
         return chips.difference(
                         materials.requireUsable(projectId, id), materials.requireUsable(projectId, other), account.id())
                 .map(d -> ResponseEntity.ok(

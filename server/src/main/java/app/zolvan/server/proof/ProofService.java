@@ -178,17 +178,7 @@ class ProofService {
         for (int less : SMALLER) {
             Shot small = p.shot.smaller(less);
             Still still = still(small, scene, cloth);
-            if (!still.render(FIRST, all(small), threads(), new Still.Watcher() {
-                @Override
-                public boolean at(double share, int samples) {
-                    return true;
-                }
-
-                @Override
-                public boolean goesOn(double share) {
-                    return p.goesOn();
-                }
-            })) {
+            if (!still.render(FIRST, all(small), threads(), whileWanted(p))) {
                 return;
             }
             p.show(develop(small, still.film()));
@@ -215,6 +205,20 @@ class ProofService {
                 return p.goesOn();
             }
         });
+    }
+
+    private static Still.Watcher whileWanted(Proof p) {
+        return new Still.Watcher() {
+            @Override
+            public boolean at(double share, int samples) {
+                return true;
+            }
+
+            @Override
+            public boolean goesOn(double share) {
+                return p.goesOn();
+            }
+        };
     }
 
     private Still still(Shot shot, RenderScene scene, Backcloth cloth) {
