@@ -568,6 +568,8 @@ export const api = {
     send<Colour>('POST', '/api/colours/placed', { body: { lightness, chroma, hue, undertoneOf } }),
   coloursAround: (linear: number[]) =>
     send<ColourAround>('POST', '/api/colours/around', { body: { linear } }),
+  colourWheel: (lightness: number) =>
+    send<Schemas['Wheel']>('GET', `/api/colours/wheel?lightness=${lightness}`),
   coloursBeside: (one: number[], other: number[]) =>
     send<Beside>('POST', '/api/colours/beside', { body: { one, other } }),
   reader: () => send<ReaderState>('GET', '/api/colours/reader'),

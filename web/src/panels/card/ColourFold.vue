@@ -6,7 +6,7 @@ import { useWorkspace } from '../../stores/workspace'
 import type { Card } from './card'
 import ColourReader from './ColourReader.vue'
 import FollowedColour from './FollowedColour.vue'
-import LchSliders from './LchSliders.vue'
+import ColourSliders from './ColourSliders.vue'
 import PaletteShelf from './PaletteShelf.vue'
 import PictureSampler from './PictureSampler.vue'
 import PictureTone from './PictureTone.vue'
@@ -108,7 +108,7 @@ function give(c: Colour) {
         LRV {{ seen.lightReflectanceValue.toFixed(1) }}{{ pictured ? ', with its picture' : '' }}
       </small>
     </h2>
-    <LchSliders
+    <ColourSliders
       :linear="of.linear(parameter)"
       :known="of.material.colour"
       @shown="colour = $event"
@@ -116,9 +116,13 @@ function give(c: Colour) {
       @commit="of.commit({ [parameter]: $event })"
     />
     <PictureTone :parameter="parameter" :of="of" />
-    <p v-if="beside" class="small" :title="`CIEDE2000 between the colours of the two materials`">
+    <p
+      v-if="beside"
+      class="small"
+      :title="`CIEDE2000 between the colours of the two materials, and the ratio of their luminances: 1 is none, 21 white on black`"
+    >
       Beside {{ beside.name }}: ΔE {{ beside.difference.toFixed(1) }}, LRV
-      {{ beside.contrast.toFixed(1) }} apart.
+      {{ beside.contrast.toFixed(1) }} apart, contrast {{ beside.ratio.toFixed(2) }} : 1.
       {{ beside.undertones }}
     </p>
     <div v-if="around" class="steps">

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Control } from '../../api/client'
 import { hintOf, type Card } from './card'
-import LchSliders from './LchSliders.vue'
+import ColourSliders from './ColourSliders.vue'
 
 /** A colour among other values: a swatch that opens its sliders. */
 const props = defineProps<{ parameter: string; control: Control; of: Card }>()
@@ -24,7 +24,7 @@ const css = computed(() => `color(srgb-linear ${linear.value.join(' ')})`)
     /></span>
     <i class="swatch" :style="{ background: css }" />
   </button>
-  <LchSliders
+  <ColourSliders
     v-if="open"
     :linear="linear"
     @attempt="of.attempt({ [parameter]: $event })"

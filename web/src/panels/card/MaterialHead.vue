@@ -4,7 +4,7 @@ import { api, type Material } from '../../api/client'
 import { counted, useWorkspace } from '../../stores/workspace'
 import type { Card } from './card'
 import KeptFold from './KeptFold.vue'
-import LchSliders from './LchSliders.vue'
+import ColourSliders from './ColourSliders.vue'
 
 /** Which material it is, of which kind, how far a change reaches, and what can be made of it. */
 const props = defineProps<{ material: Material; of: Card; sharing: number; chosen: number[] }>()
@@ -180,7 +180,7 @@ async function copy() {
     </label>
     <template v-if="copying">
       <b v-if="copying.colour" class="small">Colour of {{ copying.name }}</b>
-      <LchSliders
+      <ColourSliders
         v-if="copying.colour"
         :linear="copying.colour"
         :known="material.colour"

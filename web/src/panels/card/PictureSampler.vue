@@ -109,6 +109,11 @@ const outline = computed(() => {
         {{ colours.area.undertone }}; spread ΔE {{ colours.spread.toFixed(1) }}; drag over the picture for an
         area.
       </p>
+      <p class="small" title="So many of its pixels are no more coloured than this one">
+        <span v-for="t in colours.tails" :key="t.perCent" class="tail" :class="{ problem: t.cast }">
+          {{ t.perCent }} %: {{ t.colour.undertone }}{{ t.cast ? ', a cast' : '' }}
+        </span>
+      </p>
       <SwatchRow
         label="Its palette"
         :colours="colours.palette.map((p) => p.colour)"
@@ -134,6 +139,9 @@ const outline = computed(() => {
 .line {
   display: flex;
   gap: 14px;
+}
+.tail + .tail {
+  margin-left: 12px;
 }
 .link {
   color: var(--accent);

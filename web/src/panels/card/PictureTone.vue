@@ -4,7 +4,7 @@ import { api } from '../../api/client'
 import { useWorkspace } from '../../stores/workspace'
 import ValueSlider from '../shared/ValueSlider.vue'
 import { hintOf, type Card } from './card'
-import LchSliders from './LchSliders.vue'
+import ColourSliders from './ColourSliders.vue'
 
 /** How the colours of the picture that drives a parameter are changed; the picture itself stays. */
 const props = defineProps<{ parameter: string; of: Card }>()
@@ -76,7 +76,7 @@ function css(linear: number[]): string {
           @click="open = open === r.colour ? '' : r.colour"
         />
       </div>
-      <LchSliders
+      <ColourSliders
         v-if="r.colour && open === r.colour"
         :linear="r.linear"
         @attempt="of.attempt(wish({ [r.colour]: $event, [r.name]: r.value || 1 }))"

@@ -27,7 +27,10 @@ import app.zolvan.core.render.scene.RenderScene;
 import app.zolvan.core.render.texture.Textures;
 import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.core.texture.Png;
+import com.sun.management.OperatingSystemMXBean;
+import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -36,7 +39,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.SplittableRandom;
 import java.util.function.Supplier;
+import javax.imageio.ImageIO;
 
 /** Small scenes that show what the tracer does, to be looked at: a picture and its figures each. */
 public final class EyeScenes {
@@ -57,7 +62,11 @@ public final class EyeScenes {
 
     private EyeScenes() {}
 
-    /** @param args a folder; samples a pixel, proof or review; WIDTHxHEIGHT; then the scenes wanted, all when none is named */
+    /**
+     * @param args a folder; samples a pixel, proof or review, and {@code /N} to measure on one block in N, or
+     *             {@code against/N} for how far pictures, smoothed or not, are from one of N samples; WIDTHxHEIGHT; then the
+     *             scenes wanted, all when none is named, of which there will be one sheet, too
+     */
     public static void main(String[] args) throws IOException {
         Map<String, Supplier<View>> all = new LinkedHashMap<>();
         all.put("room", EyeScenes::room);
@@ -70,23 +79,51 @@ public final class EyeScenes {
         all.put("angles", EyeScenes::angles);
         Path folder = Path.of(args[0]);
         Files.createDirectories(folder);
-        Quality quality = switch (args[1]) {
+        String[] wish = args[1].split("/", 2);
+        Quality quality = switch (wish[0]) {
             case "proof" -> Quality.PROOF;
             case "review" -> Quality.REVIEW;
-            default -> Quality.samples(Integer.parseInt(args[1]));
+            case "against" -> Quality.samples(Integer.parseInt(wish[1]));
+            default -> Quality.samples(Integer.parseInt(wish[0]));
         };
         String[] size = args[2].split("x", 2);
         Region whole = new Region(0, 0, Integer.parseInt(size[0]), Integer.parseInt(size[1]));
         List<String> wanted = List.of(args).subList(3, args.length);
+        List<BufferedImage> made = new ArrayList<>();
         for (Map.Entry<String, Supplier<View>> e : all.entrySet()) {
             if (wanted.isEmpty() || wanted.contains(e.getKey())) {
-                picture(e.getKey(), e.getValue().get(), quality, whole, folder);
+                View view = e.getValue().get();
+                if (wish[0].equals("against")) {
+                    against(e.getKey(), view, quality, whole);
+                } else if (wish.length > 1) {
+                    part(e.getKey(), view, quality, whole, Integer.parseInt(wish[1]));
+                } else {
+                    made.add(picture(e.getKey(), view, quality, whole, folder));
+                }
             }
+        }
+        if (made.size() > 1) {
+            ImageIO.write(sheet(made), "png", folder.resolve("sheet.png").toFile());
         }
     }
 
+    /** Two beside each other, and the next two below. */
+    private static BufferedImage sheet(List<BufferedImage> pictures) {
+        int w = pictures.get(0).getWidth();
+        int h = pictures.get(0).getHeight();
+        BufferedImage sheet = new BufferedImage(2 * w, (pictures.size() + 1) / 2 * h, BufferedImage.TYPE_INT_RGB);
+        for (int i = 0; i < pictures.size(); i++) {
+            sheet.createGraphics().drawImage(pictures.get(i), i % 2 * w, i / 2 * h, null);
+        }
+        return sheet;
+    }
+
     private static Still still(View v, Region r) {
-        Still still = new Still(v.scene.build(), v.sky, null, v.camera, r.width(), r.height(), 1, 32).guided();
+        return still(v, r, 1);
+    }
+
+    private static Still still(View v, Region r, long seed) {
+        Still still = new Still(v.scene.build(), v.sky, null, v.camera, r.width(), r.height(), seed, 32).guided();
         return v.caustics == null ? still : still.with(v.caustics);
     }
 
@@ -97,7 +134,44 @@ public final class EyeScenes {
         return (System.nanoTime() - start) / 1e9;
     }
 
-    private static void picture(String name, View v, Quality quality, Region r, Path folder) throws IOException {
+    /** Prints the error of pixels as shown, with ever more samples, before smoothing and after. */
+    private static void against(String name, View v, Quality quality, Region r) {
+        Still right = still(v, r, 2);
+        right.render(quality, r, THREADS, (share, n) -> true);
+        float[] truth = Development.PLAIN.radiance(right.film(), 0, 0, r.width(), r.height());
+        Still still = still(v, r);
+        still.render(Quality.samples(quality.most() / 4), r, THREADS, (share, n) -> {
+            if (n > 0) {
+                double[] errors = new double[2];
+                for (int smooth = 0; smooth < 2; smooth++) {
+                    Development d = Development.PLAIN.denoised(smooth == 1);
+                    errors[smooth] = apart(truth, d.radiance(still.film(), 0, 0, r.width(), r.height()));
+                }
+                System.out.printf(
+                        Locale.ROOT, "%-8s %4d samples: error %.4f, smoothed %.4f%n", name, n, errors[0], errors[1]);
+            }
+            return true;
+        });
+    }
+
+    private static double apart(float[] one, float[] other) {
+        double sum = 0;
+        for (int i = 0; i < one.length; i += 3) {
+            double d = shown(one, i) - shown(other, i);
+            sum += d * d;
+        }
+        return Math.sqrt(3 * sum / one.length);
+    }
+
+    /** A pixel's brightness about as a screen shows it, as the noise target has it. */
+    private static double shown(float[] rgb, int at) {
+        double y = Math.max(0, 0.2126 * rgb[at] + 0.7152 * rgb[at + 1] + 0.0722 * rgb[at + 2]);
+        return y / (1 + y);
+    }
+
+    /** @return the smoothed one */
+    private static BufferedImage picture(String name, View v, Quality quality, Region r, Path folder)
+            throws IOException {
         double cold = first(v, r);
         first(v, r);
         double warm = first(v, r);
@@ -128,6 +202,52 @@ public final class EyeScenes {
                 System.out.printf(Locale.ROOT, "%-8s smoothing %.1f s%n", name, (System.nanoTime() - before) / 1e9);
             }
         }
+        return ImageIO.read(folder.resolve(name + "-smoothed.png").toFile());
+    }
+
+    /** Works on one block in so many, drawn by seed from every so many that follow each other, and tells of the whole. */
+    private static void part(String name, View v, Quality quality, Region r, int oneIn) {
+        List<Region> blocks = new ArrayList<>();
+        SplittableRandom random = new SplittableRandom(4);
+        int across = (r.width() + Still.BLOCK - 1) / Still.BLOCK;
+        int all = across * ((r.height() + Still.BLOCK - 1) / Still.BLOCK);
+        for (int i = 0; i < all; i += oneIn) {
+            int b = Math.min(all - 1, i + random.nextInt(oneIn));
+            blocks.add(new Region(b % across * Still.BLOCK, b / across * Still.BLOCK, Still.BLOCK, Still.BLOCK));
+        }
+        long begun = System.nanoTime();
+        still(v, r).render(Quality.samples(quality.most()), blocks.subList(0, 1), THREADS, (share, n) -> true);
+        double once = (System.nanoTime() - begun) / 1e9; // scouts, photons and one block, however many blocks there are
+        long before = processorTime();
+        long start = System.nanoTime();
+        Still still = still(v, r);
+        still.render(quality, blocks, THREADS, (share, n) -> true);
+        double seconds = (System.nanoTime() - start) / 1e9;
+        double[] samples = blocks.stream()
+                .mapToDouble(b -> still.film().samples(b.x(), b.y()))
+                .toArray();
+        double mean = Arrays.stream(samples).average().orElseThrow();
+        double variance =
+                Arrays.stream(samples).map(s -> (s - mean) * (s - mean)).sum() / (samples.length - 1);
+        System.out.printf(
+                Locale.ROOT,
+                "%-8s %d of %d blocks: %.1f s (%.1f s of processor time, %.1f s for one), %.0f million rays; samples a pixel %.0f ± %.0f, "
+                        + "%.0f %% of blocks have the most; the whole about %.0f s%n",
+                name,
+                samples.length,
+                all,
+                seconds,
+                (processorTime() - before) / 1e9,
+                once,
+                still.rays() / 1e6,
+                mean,
+                Math.sqrt(variance / samples.length),
+                100.0 * Arrays.stream(samples).filter(s -> s == quality.most()).count() / samples.length,
+                once + (seconds - once) * (all - 1) / (samples.length - 1));
+    }
+
+    private static long processorTime() {
+        return ((OperatingSystemMXBean) ManagementFactory.getOperatingSystemMXBean()).getProcessCpuTime();
     }
 
     private static Camera camera(Vec3 at, Vec3 target, double degrees) {

@@ -49,6 +49,7 @@ class ColoursTest extends ServerTest {
                         "/api/colours/beside", Map.of("one", List.of(0.3, 0.3, 0.3), "other", List.of(0.3, 0.3, 0.3)))
                 .json();
         assertThat(beside.get("difference").asDouble()).isZero();
+        assertThat(beside.get("ratio").asDouble()).isEqualTo(1);
         assertThat(beside.get("undertones").asString()).startsWith("The undertones agree");
         List<Object> broken = new ArrayList<>(List.of(0.1, 0.2));
         broken.add(null);

@@ -8,6 +8,8 @@ public record LinearRgb(double r, double g, double b) {
     public static final LinearRgb WHITE = new LinearRgb(1, 1, 1);
     public static final LinearRgb BLACK = new LinearRgb(0, 0, 0);
 
+    private static final double STRAY = 0.05;
+
     public static LinearRgb grey(double value) {
         return new LinearRgb(value, value, value);
     }
@@ -28,6 +30,16 @@ public record LinearRgb(double r, double g, double b) {
     /** Light reflectance value, 100·Y under D65, in [0, 100] for reflectances (BS 8493). */
     public double lightReflectanceValue() {
         return 100 * luminance();
+    }
+
+    /**
+     * How far the lighter of two colours outshines the darker, from 1 (as light as each other) to 21 (white and black): the
+     * contrast ratio of WCAG 2.2, which allows for some light that every surface throws back.
+     */
+    public double contrastRatio(LinearRgb o) {
+        double lighter = Math.max(luminance(), o.luminance());
+        double darker = Math.min(luminance(), o.luminance());
+        return (lighter + STRAY) / (darker + STRAY);
     }
 
     public boolean isInUnitCube() {

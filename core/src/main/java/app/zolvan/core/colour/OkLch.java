@@ -70,6 +70,15 @@ public record OkLch(double lightness, double chroma, double hue) {
         return lo;
     }
 
+    /** The {@link #chromaLimit} at one lightness in so many directions of hue, from 0° on in equal steps. */
+    public static double[] chromaLimits(double lightness, int directions) {
+        double[] limits = new double[directions];
+        for (int i = 0; i < directions; i++) {
+            limits[i] = new OkLch(lightness, 0, 360.0 * i / directions).chromaLimit();
+        }
+        return limits;
+    }
+
     /** The nearest colour of the same lightness and hue that sRGB can show. */
     public LinearRgb toSrgbGamut() {
         LinearRgb exact = toLinear();

@@ -52,8 +52,10 @@ public final class PictureColours {
     /**
      * @param mean   in linear light
      * @param spread how far the pixels lie from it: the mean ΔE2000
+     * @param at95   a pixel of which 95 % are no more coloured (CIELAB chroma)
+     * @param at99   likewise 99 %
      */
-    public record Area(LinearRgb mean, double spread) {}
+    public record Area(LinearRgb mean, double spread, LinearRgb at95, LinearRgb at99) {}
 
     /** Of a rectangle, which is brought within the picture and has at least one pixel. */
     public Area area(int x, int y, int w, int h) {
@@ -66,14 +68,23 @@ public final class PictureColours {
         CieLab middle = CieLab.of(mean);
         int step = (int) Math.max(1, Math.ceil(Math.sqrt(n / MOST)));
         double apart = 0;
-        int counted = 0;
+        List<Coloured> pixels = new ArrayList<>();
         for (int j = y0; j < y1; j += step) {
             for (int i = x0; i < x1; i += step) {
-                apart += CieLab.of(at(j * width + i)).difference(middle);
-                counted++;
+                CieLab lab = CieLab.of(at(j * width + i));
+                apart += lab.difference(middle);
+                pixels.add(new Coloured(j * width + i, lab.chroma()));
             }
         }
-        return new Area(mean, apart / counted);
+        pixels.sort(Comparator.comparingDouble(Coloured::chroma));
+        return new Area(mean, apart / pixels.size(), ranked(pixels, 0.95), ranked(pixels, 0.99));
+    }
+
+    private record Coloured(int pixel, double chroma) {}
+
+    /** The first that a share of all does not exceed. */
+    private LinearRgb ranked(List<Coloured> pixels, double share) {
+        return at(pixels.get((int) Math.ceil(share * pixels.size()) - 1).pixel());
     }
 
     public Area whole() {

@@ -19,6 +19,10 @@ public record Undertone(double strength, double hue) {
     private static final double AGREE = 1.5;
 
     private static final double CLASH = 4;
+    /** From the end of yellow-green to the end of violet. */
+    private static final double CAST_FROM = 130;
+
+    private static final double CAST_TO = 340;
     private static final double[] ENDS = {20, 50, 75, 105, 130, 180, 230, 308, 340, 360};
     private static final String[] NAMES = {
         "pink", "red", "orange", "yellow", "yellow-green", "green", "blue-green", "blue", "violet", "pink"
@@ -36,6 +40,14 @@ public record Undertone(double strength, double hue) {
             i++;
         }
         return NAMES[i];
+    }
+
+    /**
+     * Whether a grey or white that leans so looks wrong to most: green, blue and violet do, warm tones are what one expects of
+     * things that are meant to be neutral.
+     */
+    public boolean isCast() {
+        return strength >= NONE && strength < FULL && hue >= CAST_FROM && hue < CAST_TO;
     }
 
     /** Such as "a trace of green, 1.2", "no undertone" or "red, 62.0". */

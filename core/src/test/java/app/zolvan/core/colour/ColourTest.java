@@ -42,6 +42,21 @@ class ColourTest {
         assertThat(red.hue()).isCloseTo(29.234, within(0.01));
     }
 
+    @Test
+    void lightnessesStandInTheRatioThatWcagCounts() { // needs.md Q11
+        assertThat(LinearRgb.WHITE.contrastRatio(LinearRgb.BLACK)).isCloseTo(21, within(1e-12));
+        LinearRgb grey = Srgb.fromPacked(0x777777); // WCAG 2.2, F24 and common tables: 4.48 against white
+        assertThat(grey.contrastRatio(LinearRgb.WHITE)).isCloseTo(4.48, within(0.005));
+        assertThat(grey.contrastRatio(grey)).isEqualTo(1);
+    }
+
+    @Test
+    void theColourWheelReachesToWhatAScreenShows() {
+        double[] limits = OkLch.chromaLimits(0.62796, 720); // sRGB red is 0.25768 strong at 29.234°
+        assertThat(limits[58]).isCloseTo(0.25768, within(2e-3)).isGreaterThan(limits[40]);
+        assertThat(OkLch.chromaLimits(1, 2)).containsExactly(new double[] {0, 0}, within(1e-4));
+    }
+
     @Property(tries = 300)
     void bringingAColourIntoTheScreensRangeKeepsLightnessAndHue(
             @ForAll @DoubleRange(min = 0.05, max = 0.95) double l,

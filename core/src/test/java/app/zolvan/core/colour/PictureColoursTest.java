@@ -33,6 +33,26 @@ class PictureColoursTest {
     }
 
     @Test
+    void theTailOfAPictureTellsOfACastThatTheMeanHides() {
+        BufferedImage image = new BufferedImage(100, 10, BufferedImage.TYPE_INT_RGB);
+        for (int y = 0; y < 10; y++) {
+            for (int x = 0; x < 100; x++) { // two in a hundred are greener, one is greener still
+                image.setRGB(x, y, x == 40 ? 0xB8C8B8 : x == 41 || x == 42 ? 0xC0C8C0 : 0xC8C8C8);
+            }
+        }
+        PictureColours.Area all = new PictureColours(image).whole();
+        assertThat(Undertone.of(all.mean()).words()).isEqualTo("no undertone");
+        assertThat(Srgb.toHex(all.at95())).isEqualTo("#C8C8C8");
+        assertThat(Srgb.toHex(all.at99())).isEqualTo("#C0C8C0");
+        assertThat(Undertone.of(all.at99()).isCast()).isTrue();
+        assertThat(Undertone.of(Srgb.fromPacked(0xC8C6C0)).isCast()).as("warm").isFalse();
+        assertThat(Undertone.of(Srgb.fromPacked(0xC6C0C8)).isCast())
+                .as("purple")
+                .isTrue();
+        assertThat(Undertone.of(Srgb.fromPacked(0x2020E0)).isCast()).as("blue").isFalse();
+    }
+
+    @Test
     void aPaletteHasTheColoursWithTheirShares() {
         List<PictureColours.Share> palette = poster().palette(5, 7);
         assertThat(palette).hasSize(3); // there are no more

@@ -266,7 +266,7 @@ class StillTest {
         assertThat(shift * 1000).isCloseTo(millimetres, within(0.15));
     }
 
-    /** One picture, four ways: another number of threads, and a rectangle of it alone. */
+    /** One picture, four ways: other numbers of threads, and two rectangles of it alone. */
     @ParameterizedTest
     @CsvSource({"corner", "room", "cave"})
     void aPictureIsTheSameForAnyNumberOfThreadsAndInParts(String where) {
@@ -284,8 +284,11 @@ class StillTest {
         }
         Region part = new Region(23, 11, 20, 17);
         Still some = corner(scene, guided, w, h);
-        some.render(quality, part, 2, PATIENT);
+        Region other = new Region(30, 20, 30, 9); // they share a block
+        some.render(quality, List.of(part, other), 2, PATIENT);
         assertSame(one, some, part);
+        assertSame(one, some, other);
+        assertThat(some.film().samples(0, 49)).as("elsewhere").isZero();
     }
 
     private static Still corner(RenderScene scene, boolean guided, int w, int h) {

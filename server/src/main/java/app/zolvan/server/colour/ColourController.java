@@ -18,9 +18,11 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.validation.annotation.Validated;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -36,6 +38,7 @@ class ColourController {
     private static final int PALETTE = 6;
     private static final int SPOTS = 4;
     private static final long SEED = 1;
+    private static final int SPOKES = 72;
 
     record ColourText(@NotNull @Size(max = 60) String text) {}
 
@@ -70,6 +73,21 @@ class ColourController {
         OkLch asked = new OkLch(p.lightness() / 100, p.chroma() / 100, p.hue());
         OkLch shown = new OkLch(asked.lightness(), Math.min(asked.chroma(), asked.chromaLimit()), asked.hue());
         return ColourWire.of(shown.toSrgbGamut(), shown);
+    }
+
+    /**
+     * What of the colour wheel a screen shows at one lightness.
+     *
+     * @param limits the strongest chroma (× 100) in directions of hue that lie equally far apart, from 0° on
+     */
+    record Wheel(List<Double> limits) {}
+
+    /** @param lightness 0 … 100 */
+    @GetMapping("/wheel")
+    Wheel wheel(@RequestParam @DecimalMin("0") @DecimalMax("100") double lightness) {
+        return new Wheel(Arrays.stream(OkLch.chromaLimits(lightness / 100, SPOKES))
+                .mapToObj(c -> 100 * c)
+                .toList());
     }
 
     private static LinearRgb linear(List<Double> components) {
@@ -109,8 +127,9 @@ class ColourController {
      *
      * @param difference CIEDE2000
      * @param contrast   in points of light reflectance value
+     * @param ratio      of their luminances, from 1 (none) to 21
      */
-    record Beside(double difference, double contrast, String undertones) {}
+    record Beside(double difference, double contrast, double ratio, String undertones) {}
 
     @PostMapping("/beside")
     Beside beside(@Validated @RequestBody ColourPair p) {
@@ -119,11 +138,22 @@ class ColourController {
         return new Beside(
                 CieLab.of(one).difference(CieLab.of(other)),
                 Math.abs(one.lightReflectanceValue() - other.lightReflectanceValue()),
+                one.contrastRatio(other),
                 Undertone.of(one).beside(Undertone.of(other)));
     }
 
     /** @param share of the picture, in [0, 1] */
     record SharedColour(ColourWire colour, double share) {}
+
+    /**
+     * @param perCent of the pixels are no more coloured
+     * @param cast    whether it leans as greys and whites should not
+     */
+    record PixelTail(int perCent, ColourWire colour, boolean cast) {
+        static PixelTail of(int perCent, LinearRgb c) {
+            return new PixelTail(perCent, ColourWire.of(c), Undertone.of(c).isCast());
+        }
+    }
 
     record ColouredSpot(int x, int y, ColourWire colour) {}
 
@@ -132,6 +162,7 @@ class ColourController {
      *
      * @param area   what was averaged: the rectangle asked for, or all
      * @param spread of that area, as a mean ΔE2000
+     * @param tails  pixels of which 95 and 99 % are no more coloured
      * @param spots  where it is most coloured
      */
     record PictureWire(
@@ -139,6 +170,7 @@ class ColourController {
             int height,
             ColourWire area,
             double spread,
+            List<PixelTail> tails,
             List<SharedColour> palette,
             List<ColouredSpot> spots) {}
 
@@ -163,6 +195,7 @@ class ColourController {
                 h,
                 ColourWire.of(area.mean()),
                 area.spread(),
+                List.of(PixelTail.of(95, area.at95()), PixelTail.of(99, area.at99())),
                 picture.palette(PALETTE, SEED).stream()
                         .map(s -> new SharedColour(ColourWire.of(s.colour()), s.share()))
                         .toList(),

@@ -7,7 +7,9 @@ import app.zolvan.core.render.film.Film;
 import app.zolvan.core.render.sample.Sampler;
 import app.zolvan.core.render.scene.RenderScene;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -27,7 +29,9 @@ import java.util.function.Supplier;
  * same as that part of the whole.
  */
 public final class Still {
-    private static final int BLOCK = 16;
+    /** Rows and columns of a block. */
+    public static final int BLOCK = 16;
+
     private static final int FIRST = 4;
 
     private static final int PROVEN = 16;
@@ -237,7 +241,12 @@ public final class Still {
      * @return whether the quality was reached
      */
     public boolean render(Quality quality, Region region, int threads, Watcher watcher) {
-        Work work = new Work(blocks(region), quality);
+        return render(quality, List.of(region), threads, watcher);
+    }
+
+    /** The same for several rectangles, which may overlap: blocks that some of them share are worked on once. */
+    public boolean render(Quality quality, List<Region> regions, int threads, Watcher watcher) {
+        Work work = new Work(blocks(regions), quality);
         boolean whole = pass(threads, work.open, 1, Film.COARSE, part -> watcher.goesOn(0));
         if (!whole || !watcher.at(0, 0)) {
             return false;
@@ -270,14 +279,16 @@ public final class Still {
         }
     }
 
-    private List<Block> blocks(Region region) {
-        List<Block> all = new ArrayList<>();
-        for (int y = region.y / BLOCK * BLOCK; y < region.y + region.height; y += BLOCK) {
-            for (int x = region.x / BLOCK * BLOCK; x < region.x + region.width; x += BLOCK) {
-                all.add(new Block(x, y, Math.min(film.width, x + BLOCK), Math.min(film.height, y + BLOCK)));
+    private List<Block> blocks(List<Region> regions) {
+        Set<Block> all = new LinkedHashSet<>();
+        for (Region region : regions) {
+            for (int y = region.y / BLOCK * BLOCK; y < region.y + region.height; y += BLOCK) {
+                for (int x = region.x / BLOCK * BLOCK; x < region.x + region.width; x += BLOCK) {
+                    all.add(new Block(x, y, Math.min(film.width, x + BLOCK), Math.min(film.height, y + BLOCK)));
+                }
             }
         }
-        return all;
+        return new ArrayList<>(all);
     }
 
     /** The pixels of columns x0 … x1 − 1, rows y0 … y1 − 1. */

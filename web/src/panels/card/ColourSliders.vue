@@ -3,8 +3,11 @@ import { computed, ref, watch } from 'vue'
 import { api, Refusal, type Colour } from '../../api/client'
 import { useDrag } from '../../stores/drag'
 import ValueSlider from '../shared/ValueSlider.vue'
+import { COLOUR_WAYS, colourWay } from './colourWay'
+import ColourWheel from './ColourWheel.vue'
+import HueSliders from './HueSliders.vue'
 
-/** A colour by lightness, chroma and hue, and typed in any notation; `known` spares asking for its numbers. */
+/** A colour by the numbers one likes best or by the wheel, and typed in any notation; `known` spares asking for its numbers. */
 const props = defineProps<{ linear: number[]; known?: Colour }>()
 const emit = defineEmits<{
   attempt: [linear: number[]]
@@ -78,6 +81,14 @@ async function place(change: Partial<Colour>, done: boolean) {
   send(placed, done)
 }
 
+async function told(notation: string, done: boolean) {
+  const mine = ++newest
+  const read = await api.colourTyped(notation).catch(() => null)
+  if (!read || (mine !== newest && !done)) return
+  colour.value = read
+  send(read, done)
+}
+
 async function type(text: string) {
   if (text === colour.value?.hex) return
   problem.value = ''
@@ -127,7 +138,15 @@ function send(c: Colour, done: boolean) {
       />
     </div>
     <p v-if="problem" class="problem small" role="alert">{{ problem }}</p>
+    <HueSliders
+      v-if="colourWay === 'hsv' || colourWay === 'hsl'"
+      :colour="colour"
+      :by="colourWay"
+      @input="told($event, false)"
+      @change="told($event, true)"
+    />
     <ValueSlider
+      v-else
       label="Lightness"
       :value="colour.lightness"
       :max="100"
@@ -139,37 +158,54 @@ function send(c: Colour, done: boolean) {
       @input="place({ lightness: $event }, false)"
       @change="place({ lightness: $event }, true)"
     />
-    <ValueSlider
-      label="Chroma"
-      :value="colour.chroma"
-      :max="chromaEnd"
-      :most="32"
-      :step="0.1"
-      :decimals="1"
-      :track="tracks.chroma"
-      :hint="`How far from grey: 0 is neutral, 1 a trace of tone, 16 a strong red. A screen shows up to ${colour.chromaLimit.toFixed(1)} here.`"
-      @input="place({ chroma: $event }, false)"
-      @change="place({ chroma: $event }, true)"
+    <ColourWheel
+      v-if="colourWay === 'wheel'"
+      :colour="colour"
+      :end="chromaEnd"
+      @input="place($event, false)"
+      @change="place($event, true)"
     />
-    <ValueSlider
-      label="Hue"
-      :value="colour.hue"
-      :max="360"
-      :step="1"
-      :decimals="1"
-      unit="°"
-      :track="tracks.hue"
-      hint="The direction of the tone: 29 is red, 90 yellow, 145 green, 260 blue."
-      @input="place({ hue: $event }, false)"
-      @change="place({ hue: $event }, true)"
-    />
+    <template v-if="colourWay === 'lch'">
+      <ValueSlider
+        label="Chroma"
+        :value="colour.chroma"
+        :max="chromaEnd"
+        :most="32"
+        :step="0.1"
+        :decimals="1"
+        :track="tracks.chroma"
+        :hint="`How far from grey: 0 is neutral, 1 a trace of tone, 16 a strong red. A screen shows up to ${colour.chromaLimit.toFixed(1)} here.`"
+        @input="place({ chroma: $event }, false)"
+        @change="place({ chroma: $event }, true)"
+      />
+      <ValueSlider
+        label="Hue"
+        :value="colour.hue"
+        :max="360"
+        :step="1"
+        :decimals="1"
+        unit="°"
+        :track="tracks.hue"
+        hint="The direction of the tone: 29 is red, 90 yellow, 145 green, 260 blue."
+        @input="place({ hue: $event }, false)"
+        @change="place({ hue: $event }, true)"
+      />
+    </template>
     <p class="under small">
       <span class="soft" title="Which way the colour leans, and how far from grey it lies in CIELAB">
         {{ colour.undertone }}
       </span>
-      <label v-if="colour.nearlyGrey" title="While lightness moves, the colour goes on leaning the same way">
+      <label
+        v-if="colour.nearlyGrey && (colourWay === 'lch' || colourWay === 'wheel')"
+        title="While lightness moves, the colour goes on leaning the same way"
+      >
         <input v-model="keepsUndertone" type="checkbox" /> keep undertone
       </label>
+      <select v-model="colourWay" class="way" aria-label="Set the colour by">
+        <option v-for="w in COLOUR_WAYS" :key="w.value" :value="w.value" :title="w.title">
+          {{ w.text }}
+        </option>
+      </select>
     </p>
   </div>
 </template>
@@ -192,6 +228,18 @@ function send(c: Colour, done: boolean) {
   display: flex;
   justify-content: space-between;
   align-items: center;
+}
+.under {
+  gap: 8px;
+}
+.under .soft {
+  flex: 1;
+}
+.way {
+  font: inherit;
+  border: 1px solid var(--line);
+  border-radius: var(--radius);
+  background: var(--paper);
 }
 .under label {
   display: flex;
