@@ -11,7 +11,7 @@ const emit = defineEmits<{ input: [at: Place]; change: [at: Place] }>()
 type Place = { chroma: number; hue: number }
 
 const SIZE = 168
-const RINGS = 14
+const RINGS = 32
 const sharpness = window.devicePixelRatio
 const face = ref<HTMLCanvasElement | null>(null)
 const limits = ref<number[]>([])
@@ -33,24 +33,31 @@ async function read() {
 watch(() => props.colour.lightness, read, { immediate: true })
 watch([limits, reach, face], draw)
 
+/** From the rim inward, ring upon ring: each as far as a screen shows it in every direction, its hues around. */
 function draw() {
   const pen = face.value?.getContext('2d')
-  if (!pen) return
-  pen.setTransform(sharpness, 0, 0, sharpness, (sharpness * SIZE) / 2, (sharpness * SIZE) / 2)
+  if (!pen || limits.value.length === 0) return
+  const middle = (sharpness * SIZE) / 2
+  pen.setTransform(sharpness, 0, 0, -sharpness, middle, middle) // hues go around against the clock
   pen.clearRect(-SIZE, -SIZE, 2 * SIZE, 2 * SIZE)
   const n = limits.value.length
-  const turn = (2 * Math.PI) / n
-  limits.value.forEach((limit, i) => {
-    const far = Math.min(limit, reach.value)
-    for (let ring = RINGS; ring > 0; ring--) {
-      const chroma = ((ring - 0.5) / RINGS) * far
-      pen.fillStyle = `oklch(${props.colour.lightness}% ${chroma / 100} ${(360 * i) / n})`
-      pen.beginPath()
-      pen.moveTo(0, 0)
-      pen.arc(0, 0, ((ring / RINGS) * far * SIZE) / (2 * reach.value), -(i + 0.52) * turn, -(i - 0.52) * turn)
-      pen.fill()
+  const far = limits.value.map((limit) => Math.min(limit, reach.value))
+  for (let ring = RINGS; ring > 0; ring--) {
+    const hues = pen.createConicGradient(0, 0, 0)
+    pen.beginPath()
+    for (let i = 0; i <= n; i++) {
+      const chroma = far[i % n] ?? 0
+      hues.addColorStop(
+        i / n,
+        `oklch(${props.colour.lightness}% ${(chroma * (ring - 0.5)) / RINGS / 100} ${(360 * i) / n})`,
+      )
+      const radius = (SIZE / 2) * (chroma / reach.value) * (ring / RINGS)
+      const angle = (2 * Math.PI * i) / n
+      pen.lineTo(radius * Math.cos(angle), radius * Math.sin(angle))
     }
-  })
+    pen.fillStyle = hues
+    pen.fill()
+  }
 }
 
 const mark = computed(() => {
