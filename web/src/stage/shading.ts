@@ -6,6 +6,7 @@ import {
   type IUniform,
   type MeshPhysicalMaterial,
   type Texture,
+  Vector4,
 } from 'three'
 import type { Physical } from '../api/client'
 
@@ -277,6 +278,16 @@ const PATCHES = {
         ),
       ),
   },
+  cutOut: {
+    fragment: (f) =>
+      before(f, 'uniform vec4 cutOutShares;\n').replace(
+        '#include <alphamap_fragment>',
+        chunk('alphamap_fragment', [
+          'texture2D( alphaMap, vAlphaMapUv ).g',
+          'dot( texture2D( alphaMap, vAlphaMapUv ), cutOutShares )',
+        ]),
+      ),
+  },
   map: {
     fragment: (f) =>
       toned(f, 'mapTone', 'map_fragment', 'diffuseColor *= sampledDiffuseColor', 'sampledDiffuseColor'),
@@ -349,6 +360,8 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
       belowThrough: b.below.through,
     },
   )
+  const [r = 0, g = 0, b2 = 0, a = 0] = b.cutOut?.shares ?? []
+  set(m, 'cutOut', b.cutOut ? { cutOutShares: new Vector4(r, g, b2, a) } : null)
   set(m, 'coat', p.clearcoat > 0 ? { coatIor: b.coatIor, coatColor: colour(b.coatColor) } : null)
 }
 

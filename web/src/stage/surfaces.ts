@@ -176,6 +176,7 @@ export class Surfaces {
     this.put(m, 'metalnessMap', p.metallicRoughnessTexture, channel)
     this.put(m, 'normalMap', p.normalTexture, channel)
     this.put(m, 'emissiveMap', p.emissiveTexture, channel)
+    this.put(m, 'alphaMap', p.beyond.cutOut?.picture ?? null, channel)
     const slope = p.normalTexture?.strength ?? 1
     m.normalScale.set(slope, -slope) // v runs downwards, and tangents come from the coordinates
     setTone(m, 'map', p.baseColorTexture?.tone ?? null)
@@ -245,7 +246,7 @@ function bytesOf(material: MeshPhysicalMaterial): number {
   return bytes
 }
 
-const TEXTURE_SLOTS = ['map', 'roughnessMap', 'metalnessMap', 'normalMap', 'emissiveMap'] as const
+const TEXTURE_SLOTS = ['map', 'roughnessMap', 'metalnessMap', 'normalMap', 'emissiveMap', 'alphaMap'] as const
 type TextureSlot = (typeof TEXTURE_SLOTS)[number]
 
 function linear(colour: Color, rgb: number[]): void {

@@ -21,6 +21,7 @@ const ON_STAGE = [
   'specular_roughness',
   'base_metalness',
   'emission_color',
+  'geometry_opacity',
   'reflected_surroundings',
 ]
 /** What lies around the surface rather than on it. */

@@ -6,7 +6,9 @@ import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.material.TextureUse.Channel;
 import app.zolvan.core.model.Digest;
+import app.zolvan.core.texture.CutOutPicture;
 import app.zolvan.core.texture.TonedPicture;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -14,12 +16,13 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.function.Function;
+import java.util.function.Supplier;
 
-/** Pictures whose tone is laid into them, made when they are asked for and kept. */
+/** Pictures with their tone laid into them, and with what others cut out of them; made when they are asked for and kept. */
 final class BakedPictures {
     private final Function<String, byte[]> originals;
-    /** By the digest that stands for a picture with its tone. */
-    private final Map<String, TextureUse> toned = new HashMap<>();
+    /** How they are made, by the digest that stands for the outcome. */
+    private final Map<String, Supplier<byte[]>> recipes = new HashMap<>();
 
     private final Map<String, byte[]> made = new HashMap<>();
 
@@ -27,7 +30,7 @@ final class BakedPictures {
         this.originals = originals;
     }
 
-    /** The same look with pictures that need no tone. */
+    /** The same look with pictures that need no tone, and whose alpha is what is cut out of them. */
     Look look(Look look) {
         if (look == null) {
             return null;
@@ -37,6 +40,7 @@ final class BakedPictures {
         for (Map.Entry<Parameter, TextureUse> t : surface.textures().entrySet()) {
             plain = plain.withTexture(t.getKey(), baked(t.getValue()));
         }
+        plain = cut(plain);
         if (plain.equals(surface)) {
             return look;
         }
@@ -51,15 +55,43 @@ final class BakedPictures {
         }
         String key = t.image() + Arrays.toString(t.tone().matrix());
         String digest = Digest.of(key.getBytes(StandardCharsets.UTF_8));
-        toned.put(digest, t);
+        recipes.put(digest, () -> laid(originals.apply(t.image()), t.tone()));
         return t.toned(null).withImage(digest);
     }
 
+    /** A cut-out that lies where the colours do becomes their alpha; one that lies otherwise stays. */
+    private Surface cut(Surface s) {
+        TextureUse shape = s.textures().get(Parameter.GEOMETRY_OPACITY);
+        TextureUse colours = s.textures().get(Parameter.BASE_COLOR);
+        if (shape == null || shape.isAlphaOf(colours) || (colours != null && !shape.liesLike(colours))) {
+            return s;
+        }
+        String of = colours == null ? "" : colours.image();
+        String digest = Digest.of((of + shape.image() + shape.channel()).getBytes(StandardCharsets.UTF_8));
+        recipes.put(digest, () -> {
+            byte[] body = colours == null ? null : bytes(of);
+            try {
+                return CutOutPicture.of(body, originals.apply(shape.image()), shape.channel());
+            } catch (IOException e) { // what can't be read cuts nothing
+                return body;
+            }
+        });
+        TextureUse both = shape.withImage(digest);
+        return s.withTexture(Parameter.BASE_COLOR, both.onChannel(Channel.RGB))
+                .withTexture(Parameter.GEOMETRY_OPACITY, both.onChannel(Channel.A));
+    }
+
     byte[] bytes(String digest) {
-        TextureUse use = toned.get(digest);
-        return use == null
-                ? originals.apply(digest)
-                : made.computeIfAbsent(digest, d -> laid(originals.apply(use.image()), use.tone()));
+        Supplier<byte[]> recipe = recipes.get(digest);
+        if (recipe == null) {
+            return originals.apply(digest);
+        }
+        byte[] known = made.get(digest);
+        if (known == null) {
+            known = recipe.get(); // which may ask for another's bytes
+            made.put(digest, known);
+        }
+        return known;
     }
 
     private static byte[] laid(byte[] file, Tone tone) {

@@ -67,6 +67,7 @@ public record PhysicalMaterial(
      * @param below            light from below the surface; null for none
      * @param reflected        what it mirrors in the place of what is around; null for that
      * @param relief           its relief where that is a shape of its own; null for none
+     * @param cutOut           what is cut out of it by another picture than the alpha of its colours'; null for none
      */
     public record Beyond(
             Curve curve,
@@ -79,10 +80,11 @@ public record PhysicalMaterial(
             Foliage foliage,
             Below below,
             Reflected reflected,
-            ShapedRelief relief) {
+            ShapedRelief relief,
+            TextureUse cutOut) {
         /** Nothing that glTF does not say itself: it has every coat's index at 1.5. */
         public static final Beyond NOTHING =
-                new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, Ageing.NONE, null, null, null, null);
+                new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, Ageing.NONE, null, null, null, null, null);
 
         private static Beyond of(Surface s) {
             boolean coated = s.number(Parameter.COAT_WEIGHT) > 0;
@@ -98,7 +100,13 @@ public record PhysicalMaterial(
                     Foliage.of(s),
                     Below.of(s),
                     Reflected.of(s),
-                    ShapedRelief.of(s));
+                    ShapedRelief.of(s),
+                    cutOut(s));
+        }
+
+        private static TextureUse cutOut(Surface s) {
+            TextureUse shape = s.textures().get(Parameter.GEOMETRY_OPACITY);
+            return shape == null || shape.isAlphaOf(s.textures().get(Parameter.BASE_COLOR)) ? null : shape;
         }
     }
 
@@ -242,11 +250,11 @@ public record PhysicalMaterial(
                     .with(Parameter.EMISSION_COLOR, emissive.times(1 / glow).clamped());
         }
         if (baseColorTexture != null && !alphaMode.equals("OPAQUE")) {
-            s = s.withTexture(Parameter.GEOMETRY_OPACITY, onChannel(baseColorTexture, Channel.A));
+            s = s.withTexture(Parameter.GEOMETRY_OPACITY, baseColorTexture.onChannel(Channel.A));
         }
         if (metallicRoughnessTexture != null) {
-            s = s.withTexture(Parameter.SPECULAR_ROUGHNESS, onChannel(metallicRoughnessTexture, Channel.G))
-                    .withTexture(Parameter.BASE_METALNESS, onChannel(metallicRoughnessTexture, Channel.B));
+            s = s.withTexture(Parameter.SPECULAR_ROUGHNESS, metallicRoughnessTexture.onChannel(Channel.G))
+                    .withTexture(Parameter.BASE_METALNESS, metallicRoughnessTexture.onChannel(Channel.B));
         }
         return s.withTexture(Parameter.BASE_COLOR, baseColorTexture)
                 .withTexture(Parameter.GEOMETRY_NORMAL, normalTexture)
@@ -342,10 +350,6 @@ public record PhysicalMaterial(
             iridescenceThickness,
             anisotropy
         };
-    }
-
-    private static TextureUse onChannel(TextureUse t, Channel channel) {
-        return new TextureUse(t.image(), channel, t.placement(), t.wrapU(), t.wrapV(), t.strength());
     }
 
     private static double unit(double v) {

@@ -32,12 +32,44 @@ public record TextureUse(
         return new TextureUse(other, channel, placement, wrapU, wrapV, strength, tone);
     }
 
+    /** The same picture, read by another of its channels. */
+    public TextureUse onChannel(Channel other) {
+        return new TextureUse(image, other, placement, wrapU, wrapV, strength, tone);
+    }
+
+    /** Whether both lie at the same place in the same size. */
+    public boolean liesLike(TextureUse o) {
+        return placement.equals(o.placement) && wrapU == o.wrapU && wrapV == o.wrapV;
+    }
+
+    /** Whether this is the alpha of a picture that is there anyway: the one way of cutting out that glTF knows. */
+    public boolean isAlphaOf(TextureUse colours) {
+        return colours != null && image.equals(colours.image) && channel == Channel.A && liesLike(colours);
+    }
+
     public enum Channel {
-        RGB,
-        R,
-        G,
-        B,
-        A
+        /** Of numbers: as bright as it is (ITU-R BT.709 weights). */
+        RGB(0.2126, 0.7152, 0.0722, 0),
+        R(1, 0, 0, 0),
+        G(0, 1, 0, 0),
+        B(0, 0, 1, 0),
+        A(0, 0, 0, 1);
+
+        private final double[] shares;
+
+        Channel(double... shares) {
+            this.shares = shares;
+        }
+
+        /** The number that is read from red, green, blue and alpha. */
+        public double of(double r, double g, double b, double a) {
+            return shares[0] * r + shares[1] * g + shares[2] * b + shares[3] * a;
+        }
+
+        /** What red, green, blue and alpha contribute to it. */
+        public double[] shares() {
+            return shares.clone();
+        }
     }
 
     public enum Wrap {

@@ -95,12 +95,6 @@ public final class Texture {
 
     /** The value of the channel that a number reads. */
     public double channel(double[] rgba) {
-        return switch (use.channel()) {
-            case R -> rgba[0];
-            case G -> rgba[1];
-            case B -> rgba[2];
-            case A -> rgba[3];
-            case RGB -> 0.2126 * rgba[0] + 0.7152 * rgba[1] + 0.0722 * rgba[2];
-        };
+        return use.channel().of(rgba[0], rgba[1], rgba[2], rgba[3]);
     }
 }

@@ -12,6 +12,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /** {@link PhysicalMaterial} on the wire: the numbers the stage draws with. Colours are three linear components. */
@@ -48,7 +49,8 @@ public record PhysicalWire(
     /**
      * What glTF has no words for, as {@link PhysicalMaterial.Beyond} tells it.
      *
-     * @param shape names the relief that is a shape of its own: the same for the same relief; null for none
+     * @param shape  names the relief that is a shape of its own: the same for the same relief; null for none
+     * @param cutOut what is cut out of it; null for no more than the alpha of its colours' picture does
      */
     public record BeyondWire(
             @Nullable CurveWire curve,
@@ -61,7 +63,8 @@ public record PhysicalWire(
             @Nullable LeavesWire leaves,
             @Nullable BelowWire below,
             @Nullable ReflectedWire reflected,
-            @Nullable String shape) {
+            @Nullable String shape,
+            @Nullable CutOutWire cutOut) {
 
         static BeyondWire of(PhysicalMaterial.Beyond b) {
             return new BeyondWire(
@@ -80,7 +83,23 @@ public record PhysicalWire(
                     LeavesWire.of(b.foliage()),
                     BelowWire.of(b.below()),
                     ReflectedWire.of(b.reflected()),
-                    b.relief() == null ? null : Digest.of(b.relief().toString().getBytes(StandardCharsets.UTF_8)));
+                    b.relief() == null ? null : Digest.of(b.relief().toString().getBytes(StandardCharsets.UTF_8)),
+                    CutOutWire.of(b.cutOut()));
+        }
+    }
+
+    /**
+     * What is cut out of it.
+     *
+     * @param shares of the picture's red, green, blue and alpha in how much is there
+     */
+    public record CutOutWire(Texture picture, List<Double> shares) {
+        static @Nullable CutOutWire of(@Nullable TextureUse t) {
+            return t == null
+                    ? null
+                    : new CutOutWire(
+                            Objects.requireNonNull(Texture.of(t)),
+                            Arrays.stream(t.channel().shares()).boxed().toList());
         }
     }
 

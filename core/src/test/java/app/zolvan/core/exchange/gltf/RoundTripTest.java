@@ -15,22 +15,28 @@ import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
+import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.material.TextureUse.Channel;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import javax.imageio.ImageIO;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class RoundTripTest {
     private static final ShippedLibrary LIBRARY = ShippedLibrary.load();
@@ -103,16 +109,49 @@ class RoundTripTest {
         TextureUse written =
                 read.sources().get(0).material().surface().textures().get(Parameter.BASE_COLOR);
         assertThat(written.tone()).isNull();
-        BufferedImage before =
-                ImageIO.read(new ByteArrayInputStream(LIBRARY.images().get(use.image())));
-        BufferedImage after = ImageIO.read(
-                new ByteArrayInputStream(read.images().get(written.image()).bytes()));
+        BufferedImage before = image(LIBRARY.images().get(use.image()));
+        BufferedImage after = image(read.images().get(written.image()).bytes());
         for (int i = 0; i < before.getWidth(); i += 37) {
             int c = before.getRGB(i, i);
             LinearRgb wanted = tone.of(Srgb.fromCodes(c >> 16 & 0xFF, c >> 8 & 0xFF, c & 0xFF));
             int is = after.getRGB(i, i);
             assertThat(new int[] {is >> 16 & 0xFF, is >> 8 & 0xFF, is & 0xFF}).isEqualTo(Srgb.toCodes(wanted));
         }
+    }
+
+    /** glTF cuts out by the alpha of the colours alone. */
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void whatAPictureCutsOutBecomesTheAlphaOfTheColours(boolean pictured) throws Exception {
+        Material oak = LIBRARY.materials().stream()
+                .filter(m -> m.surface()
+                        .textures()
+                        .keySet()
+                        .containsAll(Set.of(Parameter.BASE_COLOR, Parameter.SPECULAR_ROUGHNESS)))
+                .findFirst()
+                .orElseThrow();
+        TextureUse colours = oak.surface().textures().get(Parameter.BASE_COLOR);
+        TextureUse shape =
+                oak.surface().textures().get(Parameter.SPECULAR_ROUGHNESS).onChannel(Channel.G);
+        Surface cut = (pictured ? oak.surface() : Surface.STANDARD).withTexture(Parameter.GEOMETRY_OPACITY, shape);
+        assertThat(PhysicalMaterial.of(cut, 0).beyond().cutOut())
+                .as("on the stage")
+                .isEqualTo(shape);
+        Model read = GltfFile.read(write(oak.with(cut)));
+        Surface back = read.sources().get(0).material().surface();
+        TextureUse written = back.textures().get(Parameter.GEOMETRY_OPACITY);
+        assertThat(written.isAlphaOf(back.textures().get(Parameter.BASE_COLOR))).isTrue();
+        BufferedImage body = image(LIBRARY.images().get(colours.image()));
+        BufferedImage holes = image(LIBRARY.images().get(shape.image()));
+        BufferedImage after = image(read.images().get(written.image()).bytes());
+        for (int i = 0; i < after.getWidth(); i += 37) {
+            assertThat(after.getRGB(i, i) >>> 24).isEqualTo(holes.getRGB(i, i) >> 8 & 0xFF);
+            assertThat(after.getRGB(i, i) & 0xFFFFFF).isEqualTo(pictured ? body.getRGB(i, i) & 0xFFFFFF : 0xFFFFFF);
+        }
+    }
+
+    private static BufferedImage image(byte[] file) throws IOException {
+        return ImageIO.read(new ByteArrayInputStream(file));
     }
 
     /** A file knows surfaces of one look: the backs are a part of their own, turned over, and neither is seen from behind. */
