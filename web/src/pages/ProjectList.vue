@@ -11,6 +11,7 @@ import { listen } from '../stores/events'
 import { useImports } from '../stores/imports'
 import { useSession } from '../stores/session'
 import { counted } from '../stores/workspace'
+import { timeLeft } from '../panels/shared/timeLeft'
 
 const router = useRouter()
 const session = useSession()
@@ -67,7 +68,7 @@ const progress = computed(() => {
     return { share: imports.uploaded, text: imports.stage === 'gather' ? 'Gathering the files' : 'Sending' }
   const job = imports.job
   if (!job) return { share: 0, text: '' }
-  const left = job.secondsLeft ? ` · about ${Math.max(1, Math.round(job.secondsLeft))} s left` : ''
+  const left = job.secondsLeft ? ` · ${timeLeft(job.secondsLeft)}` : ''
   return { share: job.share, text: (job.step || 'Waiting for its turn') + left }
 })
 

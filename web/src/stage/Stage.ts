@@ -22,7 +22,7 @@ import {
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { acceleratedRaycast } from 'three-mesh-bvh'
 import type { Look, Physical, ProjectState, Scene } from '../api/client'
-import { PartAges, type AgeLoader } from './ageing'
+import { PartAges, type AgeingNews, type AgeLoader } from './ageing'
 import { atMost } from './atMost'
 import { Batches, type PartMesh } from './batches'
 import { PlaceHandles, Pull, type Pulled } from './placeHandles'
@@ -84,8 +84,8 @@ interface Events {
   /** A place was clicked twice. */
   twice: (place: Place) => void
   drawn: (revision: number) => void
-  /** How many parts' ages are still being worked out. */
-  ageing: (left: number) => void
+  /** How far it has come that parts' ages are worked out. */
+  ageing: (news: AgeingNews) => void
   /** Something could not be fetched. */
   problem: (e: unknown) => void
   /** How many leaves a region has now. */
@@ -198,7 +198,7 @@ export class Stage {
   private isolated: Set<number> | null = null
   private light: Light = { surroundings: '', strength: 1, turn: 0, exposure: 0 }
   private loading = 0
-  private ageing = 0
+  private ageing = false
   private requested = false
   private revision = 0
   private down = new Vector2()
@@ -240,8 +240,9 @@ export class Stage {
     )
     this.ages = new PartAges(
       assets.ageing,
+      (part, corrodes) => this.wears(part, corrodes),
       () => this.applyLooks(),
-      (left) => this.countAges(left),
+      (news) => this.tellAges(news),
       (e) => this.handlers.problem?.(e),
     )
     this.shapes = new PartShapes(
@@ -581,6 +582,7 @@ export class Stage {
       else behind[r.span] = undefined
     }
     this.surfaces.keepOnly(used)
+    this.ages.review()
     this.place()
     this.invalidate()
   }
@@ -635,11 +637,31 @@ export class Stage {
     return mesh && ageing ? this.ages.of(mesh, ageing.corrodes) : null
   }
 
+  /** Whether anything of a part shows a look that ages that way. */
+  private wears(part: number, corrodes: boolean): boolean {
+    return this.regions.some((r) => {
+      const trial = r.part === part ? this.trials.get(`${r.part}/${r.span}`) : undefined
+      return (
+        r.part === part &&
+        [trial?.front, trial?.back, this.looks[r.look], r.back === null ? null : this.looks[r.back]].some(
+          (l) => l?.physical.beyond.ageing?.corrodes === corrodes,
+        )
+      )
+    })
+  }
+
   /** Keeps the stage busy while parts' ages are on their way, and tells how many. */
-  private countAges(left: number): void {
-    if (left > 0 !== this.ageing > 0) this.busy(left > 0 ? 1 : -1)
-    this.ageing = left
-    this.handlers.ageing?.(left)
+  private tellAges(news: AgeingNews): void {
+    const comes = news.left > 0 && !news.stopped
+    if (comes !== this.ageing) this.busy(comes ? 1 : -1)
+    this.ageing = comes
+    this.handlers.ageing?.(news)
+  }
+
+  /** Leaves parts whose ages are still to come as new, or goes on with them. */
+  putOffAges(is: boolean): void {
+    if (is) this.ages.stop()
+    else this.ages.goOn()
   }
 
   /** Has leaves grow where looks say so. */

@@ -17,6 +17,22 @@ interface AgeData {
   texture: DataTexture
 }
 
+interface Asked {
+  key: string
+  part: number
+  corrodes: boolean
+}
+
+/** How many parts are still to come, how long that will take as far as one can tell, and whether it was put off. */
+export interface AgeingNews {
+  left: number
+  seconds: number | null
+  stopped: boolean
+}
+
+/** So many tell how long one takes. */
+const FEW = 3
+
 /** Gives a part's resistances as core writes them. */
 export type AgeLoader = (part: number, corrodes: boolean) => Promise<ArrayBuffer>
 
@@ -67,14 +83,17 @@ function parted(from: BufferGeometry, uv: Uint16Array): BufferGeometry {
 export class PartAges {
   private readonly known = new Map<string, AgeData>()
   private readonly asked = new Set<string>()
-  private readonly queue: { key: string; part: number; corrodes: boolean }[] = []
+  private readonly queue: Asked[] = []
   private running = false
+  private stopped = false
+  private seconds: number | null = null
 
-  /** @param onProgress how many are still to come */
+  /** @param wants whether a part wears what ages that way */
   constructor(
     private readonly load: AgeLoader,
+    private readonly wants: (part: number, corrodes: boolean) => boolean,
     private readonly onChange: () => void,
-    private readonly onProgress: (left: number) => void,
+    private readonly onProgress: (news: AgeingNews) => void,
     private readonly onProblem: (e: unknown) => void,
   ) {}
 
@@ -98,23 +117,66 @@ export class PartAges {
     return data.texture
   }
 
+  /** Leaves those that are still to come as new; what is known stays. */
+  stop(): void {
+    this.stopped = true
+    this.tell(null)
+  }
+
+  /** Looks have changed: what was put off may not be wanted any more. */
+  review(): void {
+    if (!this.stopped) return
+    const left = this.queue.filter((a) => this.wants(a.part, a.corrodes))
+    for (const a of this.queue) if (!left.includes(a)) this.asked.delete(a.key)
+    this.queue.splice(0, this.queue.length, ...left)
+    this.stopped = left.length > 0
+    this.tell(null)
+  }
+
+  /** Goes on where it was stopped. */
+  goOn(): void {
+    this.stopped = false
+    void this.fetchAll()
+  }
+
+  private tell(seconds: number | null): void {
+    this.seconds = seconds
+    this.onProgress({ left: this.queue.length, seconds, stopped: this.stopped && this.queue.length > 0 })
+  }
+
+  /** The next that is still wanted: looks may have changed since it was asked for. */
+  private next(): Asked | undefined {
+    while (this.queue[0] && !this.wants(this.queue[0].part, this.queue[0].corrodes)) {
+      this.asked.delete(this.queue[0].key)
+      this.queue.shift()
+    }
+    return this.stopped ? undefined : this.queue[0]
+  }
+
   /** One after another: working them out takes all of the server's cores. */
   private async fetchAll(): Promise<void> {
-    if (this.running) return
+    if (this.running) {
+      this.tell(this.seconds)
+      return
+    }
     this.running = true
-    for (let next = this.queue.shift(); next; next = this.queue.shift()) {
-      this.onProgress(this.queue.length + 1)
-      const mine = next
+    const start = performance.now()
+    let done = 0
+    for (let mine = this.next(); mine; mine = this.next()) {
+      const each = (performance.now() - start) / 1000 / done
+      this.tell(done >= FEW ? each * this.queue.length : null)
       const buffer = await this.load(mine.part, mine.corrodes).catch((e: unknown) => {
         this.onProblem(e)
         return null
       })
+      done++
       // shapes may have changed meanwhile: then nobody asks for it any more
+      if (this.queue[0] === mine) this.queue.shift()
       if (buffer && this.asked.has(mine.key)) this.known.set(mine.key, read(buffer))
       this.onChange()
     }
     this.running = false
-    this.onProgress(0)
+    this.tell(null)
   }
 
   /** Other shapes have come: all is asked for anew. */
@@ -123,5 +185,6 @@ export class PartAges {
     this.known.clear()
     this.asked.clear()
     this.queue.length = 0
+    this.stopped = false
   }
 }

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useProof } from '../../stores/proof'
 import { useWorkspace } from '../../stores/workspace'
+import { timeLeft } from '../shared/timeLeft'
 
 const workspace = useWorkspace()
 const proof = useProof()
@@ -10,12 +11,10 @@ const how = computed(() => {
   if (proof.done) return proof.share < 1 ? 'ended: the rest would take too long here' : 'finished'
   if (!proof.picture) return 'begins …'
   return (
-    `${Math.round(100 * proof.share)} %` + (proof.secondsLeft === null ? '' : `, ${left(proof.secondsLeft)}`)
+    `${Math.round(100 * proof.share)} %` +
+    (proof.secondsLeft === null ? '' : `, ${timeLeft(proof.secondsLeft)}`)
   )
 })
-function left(seconds: number): string {
-  return seconds < 90 ? `about ${seconds} s left` : `about ${Math.round(seconds / 60)} min left`
-}
 const fileName = computed(
   () =>
     [workspace.state?.name ?? 'Picture', workspace.scheme?.letter, 'proof'].filter(Boolean).join(', ') +

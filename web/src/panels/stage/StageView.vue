@@ -3,6 +3,7 @@ import { mdiCameraIris, mdiEyeOutline, mdiFitToScreenOutline, mdiLayersOutline }
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { api, bytesAt, type Scene, type Sides, type Spot, type Trial, type Why } from '../../api/client'
 import type { Pulled } from '../../stage/placeHandles'
+import type { AgeingNews } from '../../stage/ageing'
 import { Stage, type Place, type Region } from '../../stage/Stage'
 import { loadImage } from '../../stage/surfaces'
 import { useColleagues } from '../../stores/colleagues'
@@ -14,6 +15,7 @@ import { stageHandle } from '../../stores/stageHandle'
 import { counted, useWorkspace } from '../../stores/workspace'
 import { useViews } from '../../stores/views'
 import { AIDS, isDiagram } from '../shared/aids'
+import { timeLeft } from '../shared/timeLeft'
 import DiagramLegend from './DiagramLegend.vue'
 import ProofNote from './ProofNote.vue'
 import ViewsMenu from './ViewsMenu.vue'
@@ -28,8 +30,8 @@ const cutting = useOwnFace()
 const proof = useProof()
 const element = ref<HTMLElement | null>(null)
 const failed = ref('')
-/** How many parts' ages are still on their way. */
-const ageing = ref(0)
+/** How far it has come that parts' ages are worked out. */
+const ageing = ref<AgeingNews>({ left: 0, seconds: null, stopped: false })
 const hovered = shallowRef<Place | null>(null)
 let trial = 0
 const id = workspace.id // the project is closed before this view is gone
@@ -59,7 +61,7 @@ function begin() {
     stage.on('pull', pull)
     stage.on('moved', proof.forget)
     stage.on('passing', (is) => (proof.passing = is))
-    stage.on('ageing', (left) => (ageing.value = left))
+    stage.on('ageing', (news) => (ageing.value = news))
     stage.on('problem', (e) => workspace.report(e))
     stage.on('leaves', (count) => (workspace.leavesOn = (r) => count(r)))
     stageHandle.value = stage
@@ -575,8 +577,15 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
         <template v-if="workspace.pickedMapping"> · Alt: the material alone</template> · Esc ends
       </span>
     </div>
-    <div v-else-if="ageing > 0 && !drag.carries" class="note" role="status">
-      Working out how {{ counted(ageing, 'part') }} {{ ageing === 1 ? 'ages' : 'age' }} …
+    <div v-else-if="ageing.left > 0 && !drag.carries" class="note" role="status">
+      <template v-if="ageing.stopped">{{ counted(ageing.left, 'part') }} still to age</template>
+      <template v-else>
+        Working out how {{ counted(ageing.left, 'part') }} {{ ageing.left === 1 ? 'ages' : 'age' }}
+        <span class="soft small">{{ ageing.seconds === null ? '…' : timeLeft(ageing.seconds) }}</span>
+      </template>
+      <button class="plain link" @click="stageHandle?.putOffAges(!ageing.stopped)">
+        {{ ageing.stopped ? 'Go on' : 'Not now' }}
+      </button>
     </div>
     <div v-else-if="drag.carries" class="note">
       <b>{{ drag.material?.name ?? drag.colour?.hex }}</b>
@@ -705,6 +714,11 @@ defineExpose({ frame, isolate, explain, endExplaining, pickUp })
 }
 .note .small {
   margin-left: 8px;
+}
+.note .link {
+  margin-left: 12px;
+  color: var(--accent);
+  pointer-events: auto;
 }
 .note {
   position: absolute;
