@@ -30,9 +30,12 @@ public enum HelperForm {
     /** Stripes, dark and light, to see what glass does to what is behind it. */
     STRIPES("Striped card", "To see what glass does to what is behind it"),
     STOOL("Stool", "45 cm high"),
+    CHAIR("Chair", "82 cm high, its seat 45 cm"),
+    TABLE("Table", "160 × 80 cm, 74 cm high"),
     BOWL("Bowl", "24 cm wide"),
     PLANT("Potted plant", "About 60 cm high"),
-    TREE("Tree", "About 5 m high");
+    TREE("Tree", "About 5 m high"),
+    DOG("Dog", "About 55 cm high at the shoulder");
 
     private static final double CREASE = Math.toRadians(30);
     private static final int ROUND = 24;
@@ -60,7 +63,7 @@ public enum HelperForm {
 
     /** Whether it is moved to where it looks well; the others stand where they are to. */
     public boolean isCompany() {
-        return this == STOOL || this == BOWL || this == PLANT || this == TREE;
+        return compareTo(STOOL) >= 0;
     }
 
     /** Whether things stand on it, and their shadows lie there. */
@@ -86,6 +89,14 @@ public enum HelperForm {
                 b.part("Seat", "Stool wood", dull(0xB8, 0x93, 0x6A), ReadyThings.seat());
                 b.part("Legs", "Stool steel", dull(0x3C, 0x3E, 0x40), ReadyThings.legs());
             }
+            case CHAIR -> {
+                b.part("Seat and back", "Chair wood", dull(0xB8, 0x93, 0x6A), ReadyThings.chairBoards());
+                b.part("Frame", "Chair steel", dull(0x3C, 0x3E, 0x40), ReadyThings.chairFrame());
+            }
+            case TABLE -> {
+                b.part("Top", "Table wood", dull(0xC4, 0xA4, 0x7C), ReadyThings.tableTop());
+                b.part("Legs", "Table steel", dull(0x3C, 0x3E, 0x40), ReadyThings.tableLegs());
+            }
             case BOWL -> b.part(word, "Bowl glaze", dull(0xD8, 0xD2, 0xC4), ReadyThings.bowl());
             case PLANT -> {
                 b.part("Pot", "Pot clay", dull(0xA8, 0x6A, 0x4C), ReadyThings.pot());
@@ -96,6 +107,7 @@ public enum HelperForm {
                 b.part("Trunk", "Bark", dull(0x6A, 0x5C, 0x4E), ReadyThings.trunk());
                 b.part("Crown", "Tree green", dull(0x5B, 0x78, 0x40), ReadyThings.crown());
             }
+            case DOG -> b.part(word, "Coat brown", dull(0x8A, 0x6B, 0x4C), Dog.mesh());
         }
         return b.build();
     }
@@ -111,7 +123,9 @@ public enum HelperForm {
                     case BACKDROP -> new Vec3(foot.x(), under, foot.z() + wide);
                     case TILE -> new Vec3(design.max().x() + 0.15 * wide + 0.07, foot.y(), foot.z());
                     case STRIPES -> new Vec3(foot.x(), foot.y(), design.min().z() - 0.25 * wide);
-                    case STOOL -> new Vec3(design.max().x() + 0.05 * wide + 0.45, foot.y(), foot.z());
+                    case STOOL, CHAIR -> new Vec3(design.max().x() + 0.05 * wide + 0.45, foot.y(), foot.z());
+                    case TABLE -> new Vec3(design.max().x() + 0.05 * wide + 1, foot.y(), foot.z());
+                    case DOG -> new Vec3(design.max().x() + 0.05 * wide + 0.45, foot.y(), foot.z() + 0.7);
                     case PLANT -> new Vec3(design.max().x() + 0.05 * wide + 0.45, foot.y(), foot.z() - 0.6);
                     case BOWL -> new Vec3(design.max().x() + 0.05 * wide + 0.15, foot.y(), foot.z() + 0.4);
                     case TREE ->

@@ -17,6 +17,9 @@ final class ReadyThings {
     /** A slanting leg stands on its lower edge. */
     private static final double FOOT = 0.0027;
 
+    /** Lays down what stands upright. */
+    private static final Transform LEVEL = Solids.about(Vec3.axis(0), -90);
+
     private static final double GOLDEN = Math.PI * (3 - Math.sqrt(5));
 
     private ReadyThings() {}
@@ -36,6 +39,49 @@ final class ReadyThings {
             rod(soup, foot, head, 0.014, 0.017);
         }
         return soup.toMesh(CREASE);
+    }
+
+    /** Of a chair 82 cm high: a seat of 44 × 42 cm and a back that leans. */
+    static Mesh chairBoards() {
+        TriangleSoup soup = new TriangleSoup();
+        soup.add(board(0.44, 0.42), Transform.translation(0, 0.432, 0.02).after(LEVEL));
+        soup.add(board(0.42, 0.18), Transform.translation(0, 0.73, -0.222).after(Solids.about(Vec3.axis(0), -10)));
+        return soup.toMesh(CREASE);
+    }
+
+    /** Its four legs, of which those behind carry the back. */
+    static Mesh chairFrame() {
+        TriangleSoup soup = new TriangleSoup();
+        for (int side : new int[] {-1, 1}) {
+            double x = 0.19 * side;
+            rod(soup, new Vec3(x, 0, 0.19), new Vec3(x, 0.434, 0.19), 0.011, 0.012);
+            rod(soup, new Vec3(x, 0, -0.2), new Vec3(x, 0.44, -0.185), 0.011, 0.012);
+            rod(soup, new Vec3(x, 0.43, -0.185), new Vec3(x, 0.815, -0.253), 0.012, 0.01);
+            rod(soup, new Vec3(x, 0.22, -0.19), new Vec3(x, 0.22, 0.19), 0.008, 0.008);
+        }
+        return soup.toMesh(CREASE);
+    }
+
+    /** Of a table 74 cm high: 160 × 80 cm. */
+    static Mesh tableTop() {
+        TriangleSoup soup = new TriangleSoup();
+        soup.add(board(1.6, 0.8), Transform.translation(0, 0.722, 0).after(LEVEL));
+        return soup.toMesh(CREASE);
+    }
+
+    static Mesh tableLegs() {
+        TriangleSoup soup = new TriangleSoup();
+        for (int i = 0; i < 4; i++) {
+            double x = i % 2 == 0 ? -0.72 : 0.72;
+            double z = i < 2 ? -0.32 : 0.32;
+            rod(soup, new Vec3(x, 0, z), new Vec3(x, 0.722, z), 0.018, 0.024);
+        }
+        return soup.toMesh(CREASE);
+    }
+
+    /** 18 mm thick, upright, about the origin; its corners and edges are round. */
+    private static TriangleSoup board(double width, double height) {
+        return Solids.plate(Solids.roundedRectangle(width, height, 0.03, 6), 0.018, 0.003, p -> p);
     }
 
     /** 24 cm wide and 9 cm high, 5 mm thick. */

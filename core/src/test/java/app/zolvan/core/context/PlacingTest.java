@@ -102,7 +102,7 @@ class PlacingTest {
                             .sum();
                     assertThat(area).isCloseTo(box.size().x() * box.size().y(), within(1e-5));
                 }
-                case STOOL, BOWL, PLANT, TREE ->
+                case STOOL, CHAIR, TABLE, BOWL, PLANT, TREE, DOG ->
                     assertThat(box.min().x()).as("%s, beside it", form).isGreaterThan(3);
             }
         }
@@ -123,6 +123,9 @@ class PlacingTest {
     void readyThingsHaveTheSizesOfThings() {
         Map<HelperForm, double[]> heights = Map.of(
                 HelperForm.STOOL, new double[] {0.449, 0.451},
+                HelperForm.CHAIR, new double[] {0.81, 0.83},
+                HelperForm.TABLE, new double[] {0.739, 0.741},
+                HelperForm.DOG, new double[] {0.7, 0.8},
                 HelperForm.BOWL, new double[] {0.089, 0.091},
                 HelperForm.PLANT, new double[] {0.45, 0.75},
                 HelperForm.TREE, new double[] {4.5, 6});
@@ -130,9 +133,11 @@ class PlacingTest {
         heights.forEach((form, height) -> {
             Box3 box = form.model(tiny).bounds();
             assertThat(box.size().y()).as("%s", form).isBetween(height[0], height[1]);
+            assertThat(box.min().y()).as("%s stands", form).isCloseTo(0, within(0.03));
             assertThat(box).isEqualTo(form.model(DESIGN).bounds());
         });
-        for (HelperForm form : List.of(HelperForm.STOOL, HelperForm.BOWL)) {
+        for (HelperForm form :
+                List.of(HelperForm.STOOL, HelperForm.CHAIR, HelperForm.TABLE, HelperForm.BOWL, HelperForm.DOG)) {
             for (Mesh m : form.model(tiny).meshes()) {
                 MeshMeasure measure = MeshMeasure.of(m, Topology.of(m), Transform.IDENTITY);
                 assertThat(measure.closed()).as("%s", form).isTrue();
