@@ -196,7 +196,7 @@ class AgreementIT {
     }
 
     private static void dress(Designer d, String code) {
-        d.changing("/assignments", () -> d.page.evaluate("""
+        d.page.evaluate("""
                         async (code) => {
                           const id = location.pathname.split('/').pop()
                           const token = decodeURIComponent(/XSRF-TOKEN=([^;]*)/.exec(document.cookie)[1])
@@ -209,10 +209,8 @@ class AgreementIT {
                               level: 'part', targets: [0], material: library.find((m) => m.code === code).id,
                             }),
                           })
-                        }""", code));
-        d.page.waitForFunction(
-                "code => [...document.querySelectorAll('.sample-tray [data-code]')].some((c) => c.dataset.code === code)",
-                code);
+                        }""", code);
+        d.page.reload();
         d.waitUntilDrawn();
     }
 
@@ -222,8 +220,6 @@ class AgreementIT {
         d.page.fill("[aria-label='Height in pixels']", String.valueOf(HEIGHT));
         Download download = d.page.waitForDownload(() -> d.page.click("text=Save picture"));
         download.saveAs(to);
-        d.page.keyboard().press("Escape");
-        d.page.click("text=Assign >> nth=0");
         return Designer.picture(Files.readAllBytes(to));
     }
 
