@@ -32,6 +32,50 @@ function chunk(name: keyof typeof ShaderChunk, ...edits: [string, string][]): st
   return edits.reduce((text, [from, to]) => text.replaceAll(from, to), ShaderChunk[name])
 }
 
+/**
+ * What a rough surface mirrors, seen aslant: the renderer's prepared surroundings are those of a view along the normal, whose
+ * lobe is round; aslant it is long and narrow. So it is put together from a few smaller round ones about directions that
+ * visible normals mirror to (Dupuy & Benyoub 2023), each weighed by how much of it is not shadowed.
+ */
+const LOBES = 12
+/** The roughness (alpha) of the small lobes and of what their directions are drawn from, in shares of the whole. */
+const [LOBE_OWN, LOBE_SPREAD] = [0.4, 0.917]
+const SMOOTHEST_LOBES = 0.12
+const GOLDEN = 0.618034
+ShaderChunk.envmap_physical_pars_fragment = ShaderChunk.envmap_physical_pars_fragment.replace(
+  'vec4 envMapColor = textureLod( envMap, envMapRotation * reflectVec, roughnessToMip( roughness ) );',
+  `
+  vec4 envMapColor = vec4( 0.0 );
+  if ( roughness < ${SMOOTHEST_LOBES} ) {
+    envMapColor = textureLod( envMap, envMapRotation * reflectVec, roughnessToMip( roughness ) );
+  } else {
+    float lobeAlpha = ${LOBE_SPREAD} * roughness * roughness;
+    float lobeMip = roughnessToMip( roughness * ${Math.sqrt(LOBE_OWN)} );
+    float nv = clamp( dot( normal, viewDir ), 0.02, 1.0 );
+    vec3 along = viewDir - normal * dot( normal, viewDir );
+    along = dot( along, along ) > 1e-6 ? normalize( along ) : normalize( abs( normal.y ) < 0.9 ? cross( normal, vec3( 0.0, 1.0, 0.0 ) ) : cross( normal, vec3( 1.0, 0.0, 0.0 ) ) );
+    vec3 across = cross( normal, along );
+    vec3 v = vec3( sqrt( 1.0 - nv * nv ), 0.0, nv );
+    vec3 stretched = normalize( vec3( lobeAlpha * v.x, 0.0, v.z ) );
+    float whole = 0.0;
+    for ( int i = 0; i < ${LOBES}; i ++ ) {
+      float turn = PI2 * fract( ( float( i ) + 0.5 ) * ${GOLDEN} );
+      float z = 1.0 - ( float( i ) + 0.5 ) / ${LOBES}.0 * ( 1.0 + stretched.z );
+      vec3 cap = vec3( sqrt( max( 0.0, 1.0 - z * z ) ) * vec2( cos( turn ), sin( turn ) ), z ) + stretched;
+      vec3 h = normalize( vec3( lobeAlpha * cap.xy, max( cap.z, 1e-4 ) ) );
+      vec3 l = 2.0 * dot( v, h ) * h - v;
+      if ( l.z > 0.0 ) {
+        float lit = 2.0 * l.z / ( l.z + sqrt( lobeAlpha * lobeAlpha + ( 1.0 - lobeAlpha * lobeAlpha ) * l.z * l.z ) );
+        vec3 towards = transformDirectionByInverseViewMatrix( along * l.x + across * l.y + normal * l.z, viewMatrix );
+        envMapColor += lit * textureLod( envMap, envMapRotation * towards, lobeMip );
+        whole += lit;
+      }
+    }
+    envMapColor /= max( whole, 1e-4 );
+  }
+  `,
+)
+
 /** Reflectance at the edge has a colour, and grows towards it with an exponent of its own. */
 const CURVE_FUNCTIONS = chunk(
   'lights_physical_pars_fragment',
@@ -146,6 +190,14 @@ const BELOW_LETS_THROUGH = `
   #endif
 `
 
+/** Whatever the body gives off, some of it is mirrored back to it by the coat. */
+const COAT_DECLARED = `
+uniform float coatIor;
+uniform vec3 coatColor;
+uniform float coatDarkening;
+uniform float coatReturns;
+`
+
 const AROUND_DECLARED = `
 uniform samplerCube aroundMap;
 uniform mat3 aroundTurn;
@@ -230,11 +282,18 @@ const PATCHES = {
           material.clearcoatF0 = vec3( pow2( ( coatIor - 1.0 ) / ( coatIor + 1.0 ) ) );
         #endif
         `,
-      )(before(f, 'uniform float coatIor;\nuniform vec3 coatColor;\n')).replace(
+      )(before(f, COAT_DECLARED)).replace(
         'outgoingLight = outgoingLight * ( 1.0 - material.clearcoat * Fcc )',
         `
         vec3 coatLets = pow( max( coatColor, vec3( 1e-6 ) ), vec3( 1.0 / sqrt( 1.0 - ( 1.0 - dotNVcc * dotNVcc ) / ( coatIor * coatIor ) ) ) );
-        outgoingLight = mix( vec3( 1.0 ), coatLets, material.clearcoat ) * outgoingLight * ( 1.0 - material.clearcoat * Fcc )`,
+        #ifdef USE_TRANSMISSION
+          float coatClear = ( 1.0 - metalnessFactor ) * transmission;
+        #else
+          float coatClear = 0.0;
+        #endif
+        vec3 coatBody = diffuseColor.rgb * ( 1.0 - coatClear ) + coatClear * pow2( ( ior - 1.0 ) / ( ior + 1.0 ) );
+        vec3 coatDark = mix( vec3( 1.0 ), ( 1.0 - coatReturns ) / ( 1.0 - coatReturns * min( coatBody, vec3( 1.0 ) ) ), material.clearcoat * coatDarkening );
+        outgoingLight = mix( vec3( 1.0 ), coatLets, material.clearcoat ) * coatDark * outgoingLight * ( 1.0 - material.clearcoat * Fcc )`,
       ),
   },
   age: {
@@ -362,7 +421,12 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
   )
   const [r = 0, g = 0, b2 = 0, a = 0] = b.cutOut?.shares ?? []
   set(m, 'cutOut', b.cutOut ? { cutOutShares: new Vector4(r, g, b2, a) } : null)
-  set(m, 'coat', p.clearcoat > 0 ? { coatIor: b.coatIor, coatColor: colour(b.coatColor) } : null)
+  const { coatIor, coatDarkening, coatReturns } = b
+  set(
+    m,
+    'coat',
+    p.clearcoat > 0 ? { coatIor, coatColor: colour(b.coatColor), coatDarkening, coatReturns } : null,
+  )
 }
 
 /** Surroundings that it mirrors in the place of what is around, which is given beside them. */

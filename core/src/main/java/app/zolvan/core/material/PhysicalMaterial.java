@@ -60,6 +60,7 @@ public record PhysicalMaterial(
      * @param diffuseRoughness of the body
      * @param coatIor          of the coat
      * @param coatColor        what the coat lets through
+     * @param coatDarkening    how far the coat's mirroring back to the body is reckoned with
      * @param flakeWeight      share of the reflection that lies in flakes
      * @param flakeSize        their mean width in metres
      * @param ageing           what years have made of it; never null
@@ -74,6 +75,7 @@ public record PhysicalMaterial(
             double diffuseRoughness,
             double coatIor,
             LinearRgb coatColor,
+            double coatDarkening,
             double flakeWeight,
             double flakeSize,
             Ageing ageing,
@@ -84,7 +86,7 @@ public record PhysicalMaterial(
             TextureUse cutOut) {
         /** Nothing that glTF does not say itself: it has every coat's index at 1.5. */
         public static final Beyond NOTHING =
-                new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, Ageing.NONE, null, null, null, null, null);
+                new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, 0, Ageing.NONE, null, null, null, null, null);
 
         private static Beyond of(Surface s) {
             boolean coated = s.number(Parameter.COAT_WEIGHT) > 0;
@@ -94,6 +96,7 @@ public record PhysicalMaterial(
                     s.number(Parameter.BASE_DIFFUSE_ROUGHNESS),
                     coated ? s.number(Parameter.COAT_IOR) : NOTHING.coatIor(),
                     coated ? s.colour(Parameter.COAT_COLOR) : LinearRgb.WHITE,
+                    coated ? s.number(Parameter.COAT_DARKENING) : 0,
                     s.number(Parameter.FLAKE_WEIGHT),
                     flaked ? s.number(Parameter.FLAKE_SIZE) : 0,
                     Ageing.of(s),

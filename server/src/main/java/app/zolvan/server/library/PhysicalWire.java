@@ -8,6 +8,7 @@ import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.model.Digest;
+import app.zolvan.core.render.surface.CoatDarkening;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
@@ -49,6 +50,8 @@ public record PhysicalWire(
     /**
      * What glTF has no words for, as {@link PhysicalMaterial.Beyond} tells it.
      *
+     * @param coatDarkening how far the coat's mirroring back to the body is reckoned with
+     * @param coatReturns   the share of the body's light that the coat mirrors back to it
      * @param shape  names the relief that is a shape of its own: the same for the same relief; null for none
      * @param cutOut what is cut out of it; null for no more than the alpha of its colours' picture does
      */
@@ -57,6 +60,8 @@ public record PhysicalWire(
             double diffuseRoughness,
             double coatIor,
             List<Double> coatColor,
+            double coatDarkening,
+            double coatReturns,
             double flakeWeight,
             double flakeSize,
             @Nullable AgeingWire ageing,
@@ -66,7 +71,8 @@ public record PhysicalWire(
             @Nullable String shape,
             @Nullable CutOutWire cutOut) {
 
-        static BeyondWire of(PhysicalMaterial.Beyond b) {
+        static BeyondWire of(PhysicalMaterial p) {
+            PhysicalMaterial.Beyond b = p.beyond();
             return new BeyondWire(
                     b.curve() == null
                             ? null
@@ -77,6 +83,8 @@ public record PhysicalWire(
                     b.diffuseRoughness(),
                     b.coatIor(),
                     list(b.coatColor()),
+                    b.coatDarkening(),
+                    CoatDarkening.returns(p.clearcoatRoughness(), b.coatIor()),
                     b.flakeWeight(),
                     b.flakeSize(),
                     AgeingWire.of(b.ageing()),
@@ -257,7 +265,7 @@ public record PhysicalWire(
                 Texture.of(p.metallicRoughnessTexture()),
                 Texture.of(p.normalTexture()),
                 Texture.of(p.emissiveTexture()),
-                BeyondWire.of(p.beyond()));
+                BeyondWire.of(p));
     }
 
     private static List<Double> list(LinearRgb c) {

@@ -216,7 +216,7 @@ public final class Bsdf {
         if (coat <= 0 || s.coatDarkening <= 0) {
             return;
         }
-        double k = 1 - (1 - Albedo.clearMean(coatRoughness, s.coatIor)) / (s.coatIor * s.coatIor);
+        double k = CoatDarkening.returns(coatRoughness, s.coatIor);
         double amount = coat * s.coatDarkening;
         darkR = 1 + amount * ((1 - k) / (1 - k * baseAlbedo(s.baseR)) - 1);
         darkG = 1 + amount * ((1 - k) / (1 - k * baseAlbedo(s.baseG)) - 1);
