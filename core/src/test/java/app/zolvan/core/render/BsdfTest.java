@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.surface.Bsdf;
+import app.zolvan.core.render.surface.CoatDarkening;
 import app.zolvan.core.render.surface.Fresnel;
 import app.zolvan.core.render.surface.Spectrum;
 import app.zolvan.core.render.surface.SurfaceValues;
@@ -341,6 +342,13 @@ class BsdfTest {
         double[] both = furnace(metal, 1, 1.5, 20_000);
         double rest = (1 - expected) * (1 - expected);
         assertThat(both[0]).isCloseTo(expected + 0.5 * rest, within(1e-3 + 4 * both[1]));
+    }
+
+    /** The diffuse internal reflectance of a smooth boundary: 0.596 at n = 1.5 (Saunderson 1942). */
+    @ParameterizedTest
+    @CsvSource({"1.5, 0.596", "1.333, 0.472", "1.0001, 0.0003"})
+    void aCoatMirrorsTheBodysLightBackToIt(double index, double expected) {
+        assertThat(CoatDarkening.returns(0, index)).isCloseTo(expected, within(4e-3));
     }
 
     /** Facing, at the edge and half-way of a mirror-smooth black body, and of a pane of glass; and its constant case. */
