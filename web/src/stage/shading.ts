@@ -35,14 +35,16 @@ function chunk(name: keyof typeof ShaderChunk, ...edits: [string, string][]): st
 /**
  * What a rough surface mirrors, seen aslant: the renderer's prepared surroundings are those of a view along the normal, whose
  * lobe is round; aslant it is long and narrow. So it is put together from a few smaller round ones about directions that
- * visible normals mirror to (Dupuy & Benyoub 2023), each weighed by how much of it is not shadowed.
+ * visible normals mirror to (Dupuy & Benyoub 2023), each weighed by how much of it is not shadowed. What facets mirror more of
+ * the more aslant they are seen is summed apart, and mixed in by its share of all that is mirrored.
  */
 const LOBES = 12
 /** The roughness (alpha) of the small lobes and of what their directions are drawn from, in shares of the whole. */
 const [LOBE_OWN, LOBE_SPREAD] = [0.4, 0.917]
 const SMOOTHEST_LOBES = 0.12
 const GOLDEN = 0.618034
-ShaderChunk.envmap_physical_pars_fragment = ShaderChunk.envmap_physical_pars_fragment.replace(
+ShaderChunk.envmap_physical_pars_fragment = `vec3 lobeEdgeShare = vec3( 0.0 );
+${ShaderChunk.envmap_physical_pars_fragment}`.replace(
   'vec4 envMapColor = textureLod( envMap, envMapRotation * reflectVec, roughnessToMip( roughness ) );',
   `
   vec4 envMapColor = vec4( 0.0 );
@@ -57,7 +59,8 @@ ShaderChunk.envmap_physical_pars_fragment = ShaderChunk.envmap_physical_pars_fra
     vec3 across = cross( normal, along );
     vec3 v = vec3( sqrt( 1.0 - nv * nv ), 0.0, nv );
     vec3 stretched = normalize( vec3( lobeAlpha * v.x, 0.0, v.z ) );
-    float whole = 0.0;
+    vec4 edge = vec4( 0.0 );
+    vec4 facing = vec4( 0.0 );
     for ( int i = 0; i < ${LOBES}; i ++ ) {
       float turn = PI2 * fract( ( float( i ) + 0.5 ) * ${GOLDEN} );
       float z = 1.0 - ( float( i ) + 0.5 ) / ${LOBES}.0 * ( 1.0 + stretched.z );
@@ -67,14 +70,34 @@ ShaderChunk.envmap_physical_pars_fragment = ShaderChunk.envmap_physical_pars_fra
       if ( l.z > 0.0 ) {
         float lit = 2.0 * l.z / ( l.z + sqrt( lobeAlpha * lobeAlpha + ( 1.0 - lobeAlpha * lobeAlpha ) * l.z * l.z ) );
         vec3 towards = transformDirectionByInverseViewMatrix( along * l.x + across * l.y + normal * l.z, viewMatrix );
-        envMapColor += lit * textureLod( envMap, envMapRotation * towards, lobeMip );
-        whole += lit;
+        vec4 seen = vec4( textureLod( envMap, envMapRotation * towards, lobeMip ).rgb, 1.0 );
+        float rim = 1.0 - dot( v, h );
+        rim = lit * rim * pow2( pow2( rim ) );
+        edge += rim * seen;
+        facing += ( lit - rim ) * seen;
       }
     }
-    envMapColor /= max( whole, 1e-4 );
+    envMapColor.rgb = mix( facing.rgb / max( facing.a, 1e-6 ), edge.rgb / max( edge.a, 1e-6 ), lobeEdgeShare );
   }
   `,
 )
+
+ShaderChunk.lights_fragment_maps = ShaderChunk.lights_fragment_maps
+  .replace(
+    '#ifdef USE_ANISOTROPY',
+    `
+    vec3 lobeFacing = material.specularColorBlended * material.dfg.x;
+    vec3 lobeEdge = vec3( material.specularF90 ) * material.dfg.y;
+    lobeEdgeShare = lobeEdge / max( lobeFacing + lobeEdge, vec3( 1e-6 ) );
+    #ifdef USE_ANISOTROPY`,
+  )
+  .replace(
+    'clearcoatRadiance +=',
+    `
+    float coatRim = pow2( pow2( 1.0 - saturate( dot( geometryClearcoatNormal, geometryViewDir ) ) ) ) * ( 1.0 - saturate( dot( geometryClearcoatNormal, geometryViewDir ) ) );
+    lobeEdgeShare = coatRim / max( mix( material.clearcoatF0, vec3( 1.0 ), coatRim ), vec3( 1e-6 ) );
+    clearcoatRadiance +=`,
+  )
 
 /** Reflectance at the edge has a colour, and grows towards it with an exponent of its own. */
 const CURVE_FUNCTIONS = chunk(
