@@ -137,11 +137,20 @@ public class EventService {
         }
     }
 
-    private static void send(SseEmitter emitter, SseEmitter.SseEventBuilder event) {
+    /** Never fails: one browser that has left must not keep events from all others. */
+    static void send(SseEmitter emitter, SseEmitter.SseEventBuilder event) {
         try {
             emitter.send(event);
         } catch (IOException | IllegalStateException e) {
-            emitter.completeWithError(e); // the browser has left
+            end(emitter, e); // the browser has left
+        }
+    }
+
+    private static void end(SseEmitter emitter, Exception why) {
+        try {
+            emitter.completeWithError(why);
+        } catch (IllegalStateException e) {
+            LOG.debug("the web server had ended a stream by itself", e);
         }
     }
 }
