@@ -640,12 +640,11 @@ export class Stage {
   /** Whether anything of a part shows a look that ages that way. */
   private wears(part: number, corrodes: boolean): boolean {
     return this.regions.some((r) => {
-      const trial = r.part === part ? this.trials.get(`${r.part}/${r.span}`) : undefined
-      return (
-        r.part === part &&
-        [trial?.front, trial?.back, this.looks[r.look], r.back === null ? null : this.looks[r.back]].some(
-          (l) => l?.physical.beyond.ageing?.corrodes === corrodes,
-        )
+      if (r.part !== part) return false
+      const trial = this.trials.get(`${r.part}/${r.span}`)
+      const back = r.back === null ? null : this.looks[r.back]
+      return [trial?.front, trial?.back, this.looks[r.look], back].some(
+        (l) => l?.physical.beyond.ageing?.corrodes === corrodes,
       )
     })
   }

@@ -126,10 +126,11 @@ export class PartAges {
   /** Looks have changed: what was put off may not be wanted any more. */
   review(): void {
     if (!this.stopped) return
-    const left = this.queue.filter((a) => this.wants(a.part, a.corrodes))
-    for (const a of this.queue) if (!left.includes(a)) this.asked.delete(a.key)
-    this.queue.splice(0, this.queue.length, ...left)
-    this.stopped = left.length > 0
+    for (const a of this.queue.splice(0)) {
+      if (this.wants(a.part, a.corrodes)) this.queue.push(a)
+      else this.asked.delete(a.key)
+    }
+    this.stopped = this.queue.length > 0
     this.tell(null)
   }
 

@@ -314,9 +314,10 @@ const PATCHES = {
         #else
           float coatClear = 0.0;
         #endif
-        vec3 coatBody = diffuseColor.rgb * ( 1.0 - coatClear ) + coatClear * pow2( ( ior - 1.0 ) / ( ior + 1.0 ) );
+        vec3 coatBody = diffuseColor.rgb * ( 1.0 - coatClear ) + coatClear * material.specularColor;
         vec3 coatDark = mix( vec3( 1.0 ), ( 1.0 - coatReturns ) / ( 1.0 - coatReturns * min( coatBody, vec3( 1.0 ) ) ), material.clearcoat * coatDarkening );
-        outgoingLight = mix( vec3( 1.0 ), coatLets, material.clearcoat ) * coatDark * outgoingLight * ( 1.0 - material.clearcoat * Fcc )`,
+        outgoingLight = coatDark * ( outgoingLight - totalEmissiveRadiance ) + totalEmissiveRadiance;
+        outgoingLight = mix( vec3( 1.0 ), coatLets, material.clearcoat ) * outgoingLight * ( 1.0 - material.clearcoat * Fcc )`,
       ),
   },
   age: {

@@ -37,6 +37,11 @@ const pictured = computed(() => stored.value.textures.some((t) => t.parameter ==
 const seen = computed(() =>
   pictured.value ? finding.seen(stored.value) : (colour.value ?? props.of.material.colour),
 )
+/** A coat lets less of the colour be seen. */
+const coated = computed(() => {
+  const lrv = props.of.material.coatedReflectance
+  return lrv === null ? '' : `, ${lrv.toFixed(1)} under its coat`
+})
 const title = computed(() => props.of.control(parameter.value)?.label ?? 'Colour')
 /** How long a colour rests before what is around it is asked for. */
 const PAUSE = 200
@@ -105,7 +110,7 @@ function give(c: Colour) {
     <h2>
       {{ title }}
       <small v-if="parameter === 'base_color'">
-        LRV {{ seen.lightReflectanceValue.toFixed(1) }}{{ pictured ? ', with its picture' : '' }}
+        LRV {{ seen.lightReflectanceValue.toFixed(1) }}{{ pictured ? ', with its picture' : coated }}
       </small>
     </h2>
     <ColourSliders

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, Refusal, type Colour } from '../../api/client'
+import { api, type Colour } from '../../api/client'
 import { useDrag } from '../../stores/drag'
+import { useRefusal } from '../shared/refusal'
 import ValueSlider from '../shared/ValueSlider.vue'
 import { COLOUR_WAYS, colourWay } from './colourWay'
 import ColourWheel from './ColourWheel.vue'
@@ -19,7 +20,7 @@ const drag = useDrag()
 /** What the sliders stand on; kept apart from the material's own so that a neutral does not lose its hue. */
 const colour = ref<Colour | null>(null)
 const keepsUndertone = ref(true)
-const problem = ref('')
+const { refused: problem, attempt } = useRefusal()
 /** The colour whose undertone is kept while lightness moves. */
 let leaning: number[] | null = null
 let newest = 0
@@ -60,6 +61,18 @@ const tracks = computed(() => {
 /** Near grey the slider shows little chroma, so that a pixel of movement is a small step. */
 const chromaEnd = computed(() => ((colour.value?.chroma ?? 0) <= 4 ? 5 : 32))
 
+/** Shows what core makes of a wish, unless a newer one has come since, and gives it on; where it refuses it says why. */
+async function take(wish: Promise<Colour>, done: boolean, as = (c: Colour) => c) {
+  const mine = ++newest
+  await attempt(async () => {
+    const c = as(await wish)
+    if (mine !== newest && !done) return
+    colour.value = c
+    if (done) emit('commit', c.linear)
+    else emit('attempt', c.linear)
+  })
+}
+
 async function place(change: Partial<Colour>, done: boolean) {
   if (!colour.value) return
   const before = colour.value
@@ -67,48 +80,22 @@ async function place(change: Partial<Colour>, done: boolean) {
   const keeps = 'lightness' in change && keepsUndertone.value && before.nearlyGrey
   if (keeps) leaning ??= before.linear
   colour.value = asked
-  const mine = ++newest
-  problem.value = ''
-  const placed = await api
-    .colourPlaced(asked.lightness, asked.chroma, asked.hue, keeps ? leaning : null)
-    .catch((e: unknown) => {
-      problem.value = e instanceof Refusal ? e.message : ''
-      return null
-    })
+  await take(
+    api.colourPlaced(asked.lightness, asked.chroma, asked.hue, keeps ? leaning : null),
+    done,
+    (placed) => (keeps ? placed : { ...placed, hue: asked.hue }),
+  )
   if (done || !keeps) leaning = null
-  if (!placed || (mine !== newest && !done)) return
-  colour.value = keeps ? placed : { ...placed, hue: asked.hue }
-  send(placed, done)
-}
-
-async function told(notation: string, done: boolean) {
-  const mine = ++newest
-  const read = await api.colourTyped(notation).catch(() => null)
-  if (!read || (mine !== newest && !done)) return
-  colour.value = read
-  send(read, done)
 }
 
 async function type(text: string) {
-  if (text === colour.value?.hex) return
-  problem.value = ''
-  try {
-    colour.value = await api.colourTyped(text)
-    send(colour.value, true)
-  } catch (e) {
-    problem.value = e instanceof Refusal ? e.message : ''
-  }
+  if (text !== colour.value?.hex) await take(api.colourTyped(text), true)
 }
 
 function typeCode(index: number, text: string) {
   const codes = [...(colour.value?.codes ?? [])]
   codes[index] = Math.max(0, Math.min(255, Math.round(Number(text))))
   if (codes.every(Number.isFinite)) void type(codes.join(' '))
-}
-
-function send(c: Colour, done: boolean) {
-  if (done) emit('commit', c.linear)
-  else emit('attempt', c.linear)
 }
 </script>
 
@@ -142,8 +129,8 @@ function send(c: Colour, done: boolean) {
       v-if="colourWay === 'hsv' || colourWay === 'hsl'"
       :colour="colour"
       :by="colourWay"
-      @input="told($event, false)"
-      @change="told($event, true)"
+      @input="take(api.colourTyped($event), false)"
+      @change="take(api.colourTyped($event), true)"
     />
     <ValueSlider
       v-else

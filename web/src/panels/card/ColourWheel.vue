@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { api, type Colour } from '../../api/client'
+import { useRefusal } from '../shared/refusal'
 
 /**
  * The hues around, and how strong they are outward, at the lightness of a colour; as far as a screen shows them. Moved over
@@ -18,6 +19,7 @@ const limits = ref<number[]>([])
 /** How strong the rim is; it stays while the pointer is down, so that nothing moves under it. */
 const held = ref<number | null>(null)
 const reach = computed(() => held.value ?? props.end)
+const { refused, attempt } = useRefusal()
 let reading = false
 
 /** One request at a time: while lightness moves on, the next is of where it is by then. */
@@ -25,10 +27,11 @@ async function read() {
   if (reading) return
   reading = true
   const lightness = props.colour.lightness
-  const wheel = await api.colourWheel(lightness).catch(() => null)
+  const came = await attempt(async () => {
+    limits.value = (await api.colourWheel(lightness)).limits
+  })
   reading = false
-  if (wheel) limits.value = wheel.limits
-  if (wheel && lightness !== props.colour.lightness) await read()
+  if (came && lightness !== props.colour.lightness) await read()
 }
 watch(() => props.colour.lightness, read, { immediate: true })
 watch([limits, reach, face], draw)
@@ -131,6 +134,7 @@ function key(event: KeyboardEvent) {
     <canvas ref="face" :width="SIZE * sharpness" :height="SIZE * sharpness" />
     <i :style="{ ...mark, background: colour.hex }" />
   </div>
+  <p v-if="refused" class="problem small" role="alert">{{ refused }}</p>
 </template>
 
 <style scoped>

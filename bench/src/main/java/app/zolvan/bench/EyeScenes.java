@@ -17,6 +17,7 @@ import app.zolvan.core.material.TextureUse.Channel;
 import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.render.film.Development;
 import app.zolvan.core.render.film.Development.Curve;
+import app.zolvan.core.render.film.Film;
 import app.zolvan.core.render.path.Camera;
 import app.zolvan.core.render.path.Caustics;
 import app.zolvan.core.render.path.Still;
@@ -28,6 +29,7 @@ import app.zolvan.core.render.texture.Textures;
 import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.core.texture.Png;
 import com.sun.management.OperatingSystemMXBean;
+import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.lang.management.ManagementFactory;
@@ -112,9 +114,11 @@ public final class EyeScenes {
         int w = pictures.get(0).getWidth();
         int h = pictures.get(0).getHeight();
         BufferedImage sheet = new BufferedImage(2 * w, (pictures.size() + 1) / 2 * h, BufferedImage.TYPE_INT_RGB);
+        Graphics2D pen = sheet.createGraphics();
         for (int i = 0; i < pictures.size(); i++) {
-            sheet.createGraphics().drawImage(pictures.get(i), i % 2 * w, i / 2 * h, null);
+            pen.drawImage(pictures.get(i), i % 2 * w, i / 2 * h, null);
         }
+        pen.dispose();
         return sheet;
     }
 
@@ -157,16 +161,10 @@ public final class EyeScenes {
     private static double apart(float[] one, float[] other) {
         double sum = 0;
         for (int i = 0; i < one.length; i += 3) {
-            double d = shown(one, i) - shown(other, i);
+            double d = Film.shown(one[i], one[i + 1], one[i + 2]) - Film.shown(other[i], other[i + 1], other[i + 2]);
             sum += d * d;
         }
         return Math.sqrt(3 * sum / one.length);
-    }
-
-    /** A pixel's brightness about as a screen shows it, as the noise target has it. */
-    private static double shown(float[] rgb, int at) {
-        double y = Math.max(0, 0.2126 * rgb[at] + 0.7152 * rgb[at + 1] + 0.0722 * rgb[at + 2]);
-        return y / (1 + y);
     }
 
     /** @return the smoothed one */

@@ -325,6 +325,23 @@ class FirstWalkIT {
         d.page.waitForSelector("[aria-label=Palettes] option:has-text('Quay, 0')", attached());
         d.page.click("[aria-label=Palettes] >> text=Delete");
         d.page.waitForSelector("[aria-label=Palettes] >> text=Copy to my own");
+
+        d.page.selectOption("[aria-label='Set the colour by']", "hsv");
+        d.type("Value", "30");
+        int strongest = List.of("Red", "Green", "Blue").stream()
+                .mapToInt(c -> Integer.parseInt(d.page.inputValue("[aria-label='" + c + ", 0 to 255']")))
+                .max()
+                .orElseThrow();
+        assertThat(strongest).isBetween(76, 77); // 30 % of 255
+        String hex = d.page.inputValue("[aria-label='Hex code']");
+        Color dark = d.colourAt(BASE_X, BASE_Y);
+        d.page.selectOption("[aria-label='Set the colour by']", "wheel");
+        for (int i = 0; i < 12; i++) { // a third of the way around
+            d.changing("/adjustments", () -> d.page.press("[aria-label='Colour wheel']", "Shift+ArrowLeft"));
+        }
+        assertThat(d.page.inputValue("[aria-label='Hex code']")).isNotEqualTo(hex);
+        assertThat(apart(d.colourAt(BASE_X, BASE_Y), dark)).isGreaterThan(10);
+        d.page.selectOption("[aria-label='Set the colour by']", "lch");
         d.page.close();
     }
 

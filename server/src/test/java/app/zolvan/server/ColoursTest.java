@@ -63,6 +63,21 @@ class ColoursTest extends ServerTest {
     }
 
     @Test
+    void theWheelEndsWhereTheCoreSaysThatAColourIsLimited() {
+        JsonNode limits = browser.get("/api/colours/wheel?lightness=60").json().get("limits");
+        double hue = 0;
+        for (JsonNode limit : limits) {
+            JsonNode strongest = browser.post("/api/colours/placed", Map.of("lightness", 60, "chroma", 40, "hue", hue))
+                    .json();
+            assertThat(limit.asDouble()).isCloseTo(strongest.get("chroma").asDouble(), within(1e-3));
+            hue += 360.0 / limits.size();
+        }
+        Browser.Answer outside = browser.get("/api/colours/wheel?lightness=101");
+        assertThat(outside.status()).isEqualTo(422);
+        assertThat(outside.sentence()).isNotBlank();
+    }
+
+    @Test
     void aPictureGivesTheMeanOfAnAreaAndItsPalette() throws IOException {
         BufferedImage image = new BufferedImage(100, 50, BufferedImage.TYPE_INT_RGB);
         Graphics2D g = image.createGraphics();
@@ -75,6 +90,10 @@ class ColoursTest extends ServerTest {
                 .json();
         assertThat(left.get("area").get("hex").asString()).isEqualTo("#801010");
         assertThat(left.get("palette")).hasSize(2);
+        assertThat(left.get("tails").get(1).get("colour").get("hex").asString()).isEqualTo("#801010");
+        assertThat(left.get("tails").get(1).get("cast").asBoolean())
+                .as("a red is no cast")
+                .isFalse();
         Browser.Answer bad =
                 browser.sendFile("/api/colours/picture", "x.png", "no picture".getBytes(StandardCharsets.UTF_8));
         assertThat(bad.status()).isEqualTo(422);

@@ -16,13 +16,12 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.function.Function;
-import java.util.function.Supplier;
 
 /** Pictures with their tone laid into them, and with what others cut out of them; made when they are asked for and kept. */
 final class BakedPictures {
     private final Function<String, byte[]> originals;
-    /** How they are made, by the digest that stands for the outcome. */
-    private final Map<String, Supplier<byte[]>> recipes = new HashMap<>();
+    /** By the digest that stands for a picture with its tone. */
+    private final Map<String, TextureUse> toned = new HashMap<>();
 
     private final Map<String, byte[]> made = new HashMap<>();
 
@@ -55,11 +54,11 @@ final class BakedPictures {
         }
         String key = t.image() + Arrays.toString(t.tone().matrix());
         String digest = Digest.of(key.getBytes(StandardCharsets.UTF_8));
-        recipes.put(digest, () -> laid(originals.apply(t.image()), t.tone()));
+        toned.put(digest, t);
         return t.toned(null).withImage(digest);
     }
 
-    /** A cut-out that lies where the colours do becomes their alpha; one that lies otherwise stays. */
+    /** A cut-out that lies where the colours do becomes their alpha; one that lies otherwise, or can't be read, stays. */
     private Surface cut(Surface s) {
         TextureUse shape = s.textures().get(Parameter.GEOMETRY_OPACITY);
         TextureUse colours = s.textures().get(Parameter.BASE_COLOR);
@@ -68,30 +67,38 @@ final class BakedPictures {
         }
         String of = colours == null ? "" : colours.image();
         String digest = Digest.of((of + shape.image() + shape.channel()).getBytes(StandardCharsets.UTF_8));
-        recipes.put(digest, () -> {
-            byte[] body = colours == null ? null : bytes(of);
-            try {
-                return CutOutPicture.of(body, originals.apply(shape.image()), shape.channel());
-            } catch (IOException e) { // what can't be read cuts nothing
-                return body;
-            }
-        });
+        if (!made.containsKey(digest)) {
+            made.put(digest, cutOut(colours, shape));
+        }
+        if (made.get(digest) == null) {
+            return s;
+        }
         TextureUse both = shape.withImage(digest);
         return s.withTexture(Parameter.BASE_COLOR, both.onChannel(Channel.RGB))
                 .withTexture(Parameter.GEOMETRY_OPACITY, both.onChannel(Channel.A));
     }
 
-    byte[] bytes(String digest) {
-        Supplier<byte[]> recipe = recipes.get(digest);
-        if (recipe == null) {
-            return originals.apply(digest);
+    private byte[] cutOut(TextureUse colours, TextureUse shape) {
+        byte[] body = colours == null ? null : bytes(colours.image());
+        byte[] hole = originals.apply(shape.image());
+        if (hole == null || (colours != null && body == null)) {
+            return null;
         }
+        try {
+            return CutOutPicture.of(body, hole, shape.channel());
+        } catch (IOException e) {
+            return null;
+        }
+    }
+
+    byte[] bytes(String digest) {
         byte[] known = made.get(digest);
-        if (known == null) {
-            known = recipe.get(); // which may ask for another's bytes
+        TextureUse use = toned.get(digest);
+        if (known == null && use != null) {
+            known = laid(originals.apply(use.image()), use.tone());
             made.put(digest, known);
         }
-        return known;
+        return known == null ? originals.apply(digest) : known;
     }
 
     private static byte[] laid(byte[] file, Tone tone) {

@@ -3,6 +3,7 @@ package app.zolvan.core.render;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.surface.Bsdf;
@@ -349,6 +350,22 @@ class BsdfTest {
     @CsvSource({"1.5, 0.596", "1.333, 0.472", "1.0001, 0.0003"})
     void aCoatMirrorsTheBodysLightBackToIt(double index, double expected) {
         assertThat(CoatDarkening.returns(0, index)).isCloseTo(expected, within(4e-3));
+    }
+
+    /** (1 − k) ρ / (1 − k ρ), Saunderson's correction without the light that the coat mirrors itself. */
+    @Test
+    void aGreyUnderACoatIsSeenDarkerAndWhiteAndBareOnesAreNot() {
+        Surface coated = Surface.STANDARD.with(Parameter.COAT_WEIGHT, 1).with(Parameter.COAT_IOR, 1.5);
+        LinearRgb grey = LinearRgb.grey(0.5);
+        double expected = 0.404 * 0.5 / (1 - 0.596 * 0.5);
+        assertThat(CoatDarkening.seen(coated, grey).g()).isCloseTo(expected, within(3e-3));
+        assertThat(CoatDarkening.seen(coated, LinearRgb.WHITE).g()).isCloseTo(1, within(1e-12));
+        assertThat(CoatDarkening.seen(coated.with(Parameter.COAT_DARKENING, 0), grey))
+                .isEqualTo(grey);
+        assertThat(CoatDarkening.seen(Surface.STANDARD, grey)).isEqualTo(grey);
+        double half = CoatDarkening.seen(coated.with(Parameter.COAT_COLOR, 1, 1, 0.5), grey)
+                .b();
+        assertThat(half).isCloseTo(expected / 2, within(2e-3));
     }
 
     /** Facing, at the edge and half-way of a mirror-smooth black body, and of a pane of glass; and its constant case. */

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.function.Supplier;
 import javax.sql.DataSource;
 import org.postgresql.PGConnection;
 import org.postgresql.PGNotification;
@@ -105,12 +106,11 @@ public class EventService {
                     if (beat % BEATS == 0) {
                         listeners
                                 .values()
-                                .forEach(l -> l.forEach(
-                                        e -> send(e, SseEmitter.event().comment("beat"))));
+                                .forEach(l -> tell(l, () -> SseEmitter.event().comment("beat")));
                     }
                 }
                 statement.execute("unlisten *");
-            } catch (SQLException e) {
+            } catch (SQLException | RuntimeException e) { // whatever it was, the next event is to be told
                 if (running) {
                     LOG.warn("lost the connection for events; trying again", e);
                     pause();
@@ -131,18 +131,26 @@ public class EventService {
         String name = event.get("name").asString();
         String data = event.get("data").toString();
         for (JsonNode account : event.get("accounts")) {
-            for (SseEmitter emitter : listeners.getOrDefault(UUID.fromString(account.asString()), List.of())) {
-                send(emitter, SseEmitter.event().name(name).data(data));
+            List<SseEmitter> streams = listeners.get(UUID.fromString(account.asString()));
+            if (streams != null) {
+                tell(streams, () -> SseEmitter.event().name(name).data(data));
             }
         }
     }
 
-    /** Never fails: one browser that has left must not keep events from all others. */
-    static void send(SseEmitter emitter, SseEmitter.SseEventBuilder event) {
+    /** Tells all streams, and drops those that have ended: one browser that has left keeps nothing from the others. */
+    static void tell(List<SseEmitter> streams, Supplier<SseEmitter.SseEventBuilder> event) {
+        streams.removeIf(s -> !send(s, event.get()));
+    }
+
+    /** @return whether the browser is still there */
+    private static boolean send(SseEmitter emitter, SseEmitter.SseEventBuilder event) {
         try {
             emitter.send(event);
+            return true;
         } catch (IOException | IllegalStateException e) {
-            end(emitter, e); // the browser has left
+            end(emitter, e);
+            return false;
         }
     }
 

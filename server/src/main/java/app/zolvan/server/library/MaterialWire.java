@@ -5,6 +5,7 @@ import app.zolvan.core.adjust.AngleCurve;
 import app.zolvan.core.adjust.Convention;
 import app.zolvan.core.adjust.KindSheet;
 import app.zolvan.core.adjust.Remarks;
+import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.colour.Tone;
 import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.material.FinishWord;
@@ -20,6 +21,7 @@ import app.zolvan.core.measure.MaterialMeasure;
 import app.zolvan.core.measure.ShippedMeasures;
 import app.zolvan.core.prepare.Survival;
 import app.zolvan.core.render.chip.Chip;
+import app.zolvan.core.render.surface.CoatDarkening;
 import app.zolvan.core.render.surface.GlossMeter;
 import app.zolvan.server.colour.ColourWire;
 import com.github.benmanes.caffeine.cache.Cache;
@@ -40,6 +42,7 @@ import org.jspecify.annotations.Nullable;
  * @param adjusted        whether it differs from the material it was made from
  * @param colour          the colour a designer means, and its numbers
  * @param colourParameter the parameter that holds it
+ * @param coatedReflectance light reflectance value of that colour as its coat lets it be seen; null where that is the same
  * @param finish          the trade's word for its gloss; over its pictures for what ships
  * @param chip            names the picture of its sample: another one where that looks different
  * @param physical        what a chip of it shows, as a body 4 mm thick
@@ -73,6 +76,7 @@ public record MaterialWire(
         boolean adjusted,
         ColourWire colour,
         String colourParameter,
+        @Nullable Double coatedReflectance,
         String finish,
         String chip,
         PhysicalWire physical,
@@ -97,6 +101,12 @@ public record MaterialWire(
         List<String> remarks,
         @Nullable FactsWire facts,
         @Nullable ShelfPlace place) {
+
+    private static @Nullable Double coated(Surface s, Parameter colour) {
+        LinearRgb body = s.colour(colour);
+        LinearRgb seen = CoatDarkening.seen(s, body);
+        return colour != Parameter.BASE_COLOR || seen.equals(body) ? null : seen.lightReflectanceValue();
+    }
 
     /**
      * Where a library's material lies.
@@ -179,6 +189,7 @@ public record MaterialWire(
                 origin != null && !origin.toSurface().equals(s),
                 ColourWire.of(s.colour(colour)),
                 colour.openPbrName(),
+                coated(s, colour),
                 ShippedMeasures.of(Chip.key(s))
                         .map(MaterialMeasure::finish)
                         .orElse(FinishWord.ofGloss(gloss))

@@ -84,7 +84,7 @@ public record PhysicalWire(
                     b.coatIor(),
                     list(b.coatColor()),
                     b.coatDarkening(),
-                    CoatDarkening.returns(p.clearcoatRoughness(), b.coatIor()),
+                    b.coatDarkening() > 0 ? CoatDarkening.returns(p.clearcoatRoughness(), b.coatIor()) : 0,
                     b.flakeWeight(),
                     b.flakeSize(),
                     AgeingWire.of(b.ageing()),

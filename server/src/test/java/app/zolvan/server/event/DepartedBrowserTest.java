@@ -1,32 +1,42 @@
 package app.zolvan.server.event;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatCode;
 
 import java.io.IOException;
-import java.util.concurrent.atomic.AtomicInteger;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import org.junit.jupiter.api.Test;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 class DepartedBrowserTest {
     /** A web server that has noticed the end of a stream by itself refuses to be told of it. */
     @Test
-    void aStreamThatHasEndedByItselfStopsNoOther() {
-        AtomicInteger ended = new AtomicInteger();
+    void aStreamThatHasEndedByItselfKeepsNothingFromTheOthers() {
+        List<String> heard = new ArrayList<>();
         SseEmitter gone = new SseEmitter() {
             @Override
             public void send(SseEventBuilder event) throws IOException {
+                heard.add("gone");
                 throw new IOException("broken pipe");
             }
 
             @Override
             public void completeWithError(Throwable why) {
-                ended.incrementAndGet();
                 throw new IllegalStateException("not allowed any more");
             }
         };
-        assertThatCode(() -> EventService.send(gone, SseEmitter.event().comment("beat")))
-                .doesNotThrowAnyException();
-        assertThat(ended).hasValue(1);
+        SseEmitter there = new SseEmitter() {
+            @Override
+            public void send(SseEventBuilder event) {
+                heard.add("there");
+            }
+        };
+        List<SseEmitter> streams = new CopyOnWriteArrayList<>(List.of(gone, there));
+        for (int i = 0; i < 2; i++) {
+            EventService.tell(streams, () -> SseEmitter.event().comment("beat"));
+        }
+        assertThat(heard).as("who has left is not told again").containsExactly("gone", "there", "there");
+        assertThat(streams).containsExactly(there);
     }
 }

@@ -185,7 +185,7 @@ public final class Film {
         for (int y = y0; y < y1; y++) {
             for (int x = x0; x < x1; x++) {
                 halves(x, y, first, second);
-                double d = shown(first) - shown(second);
+                double d = shown(first[0], first[1], first[2]) - shown(second[0], second[1], second[2]);
                 double n = Math.max(1, counts[y * width + x]);
                 int early = before(y * width + x);
                 sum += d * d * (early / n) * (1 - early / n);
@@ -194,9 +194,9 @@ public final class Film {
         return Math.sqrt(sum / ((x1 - x0) * (y1 - y0)));
     }
 
-    /** A pixel's brightness about as a screen shows it. */
-    private static double shown(double[] rgb) {
-        double v = Math.max(0, 0.2126 * rgb[0] + 0.7152 * rgb[1] + 0.0722 * rgb[2]);
+    /** A pixel's brightness about as a screen shows it, 0 … 1; noise targets are in its terms. */
+    public static double shown(double r, double g, double b) {
+        double v = Math.max(0, 0.2126 * r + 0.7152 * g + 0.0722 * b);
         return v / (1 + v);
     }
 

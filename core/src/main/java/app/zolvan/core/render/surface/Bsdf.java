@@ -218,9 +218,9 @@ public final class Bsdf {
         }
         double k = CoatDarkening.returns(coatRoughness, s.coatIor);
         double amount = coat * s.coatDarkening;
-        darkR = 1 + amount * ((1 - k) / (1 - k * baseAlbedo(s.baseR)) - 1);
-        darkG = 1 + amount * ((1 - k) / (1 - k * baseAlbedo(s.baseG)) - 1);
-        darkB = 1 + amount * ((1 - k) / (1 - k * baseAlbedo(s.baseB)) - 1);
+        darkR = CoatDarkening.left(k, baseAlbedo(s.baseR), amount);
+        darkG = CoatDarkening.left(k, baseAlbedo(s.baseG), amount);
+        darkB = CoatDarkening.left(k, baseAlbedo(s.baseB), amount);
     }
 
     private double baseAlbedo(double colour) {

@@ -31,6 +31,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import java.util.function.Function;
 import javax.imageio.ImageIO;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -150,6 +151,20 @@ class RoundTripTest {
         }
     }
 
+    /** A picture that is gone, or of a kind that can't be decoded, cuts nothing; the rest is written. */
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void aCutOutThatCantBeReadIsLeftOut(boolean gone) throws Exception {
+        String shape = "ab".repeat(32);
+        Surface cut = Surface.STANDARD.withTexture(
+                Parameter.GEOMETRY_OPACITY, TextureUse.repeating(shape, Channel.R, TextureUse.ModelUv.PLAIN));
+        byte[] file = write(
+                LIBRARY.materials().get(0).with(cut),
+                d -> d.equals(shape) ? (gone ? null : new byte[] {1, 2, 3}) : null);
+        assertThat(GltfFile.read(file).sources().get(0).material().surface().textures())
+                .isEmpty();
+    }
+
     private static BufferedImage image(byte[] file) throws IOException {
         return ImageIO.read(new ByteArrayInputStream(file));
     }
@@ -192,17 +207,16 @@ class RoundTripTest {
     }
 
     private static byte[] write(Material m) throws Exception {
+        return write(m, digest -> LIBRARY.images().get(digest));
+    }
+
+    private static byte[] write(Material m, Function<String, byte[]> images) throws Exception {
         Model.Part part = new Model.Part(Model.NONE, "Cube", Transform.IDENTITY, 0, List.of(0));
         Model raw = new Model(List.of(), List.of(part), List.of(Cubes.box(1, 1, 1)), List.of(), Map.of(), List.of());
         Preparation prepared = Preparation.of(raw, share -> {});
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         GltfWriter.write(
-                new DressedModel(
-                        "Test",
-                        prepared.model(),
-                        (p, s) -> Look.of(m, null, 0.5, Level.SET),
-                        digest -> LIBRARY.images().get(digest)),
-                out);
+                new DressedModel("Test", prepared.model(), (p, s) -> Look.of(m, null, 0.5, Level.SET), images), out);
         return out.toByteArray();
     }
 }
