@@ -20,6 +20,7 @@ const TITLES: Record<Finding['kind'], string> = {
   STRAY: 'Far from the rest',
   FAR_FROM_ORIGIN: 'Far from the origin',
   NO_COORDINATES: 'Without texture coordinates',
+  EVEN_COORDINATES: 'Texture coordinates in order',
   OVERSIZE_IMAGE: 'Images larger than needed',
   EMPTY_GROUP: 'Groups that hold nothing',
   NAMELESS: 'Names that say nothing',

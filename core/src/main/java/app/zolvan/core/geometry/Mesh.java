@@ -10,8 +10,7 @@ import java.util.Map;
  * and nobody writes to them.
  *
  * <p>Layout: {@code positions} and {@code normals} hold x, y, z per vertex; {@code uv} (the coordinates the file came
- * with) and {@code metricUv} (a box projection at real size, in metres; see {@code mapping.BoxProjection}) hold u, v
- * per vertex, or are null. {@code indices} holds three vertices per triangle, anticlockwise seen from the front.
+ * with) and {@code metricUv} (at real size, in metres; see {@code mapping.RealSize}) hold u, v per vertex, or are null. {@code indices} holds three vertices per triangle, anticlockwise seen from the front.
  * Triangles are grouped in spans: span i is triangles {@code spanStarts[i]} up to, but not with, {@code
  * spanStarts[i + 1]}. A span is what arrived with one source material. {@code faces} gives each triangle the number of
  * the smooth region it lies in, or is null before topology has been worked out. {@code uv2} is the file's second set of
@@ -142,6 +141,11 @@ public record Mesh(
 
     public Vec3 normal(int vertex) {
         return new Vec3(normals[3 * vertex], normals[3 * vertex + 1], normals[3 * vertex + 2]);
+    }
+
+    /** @param metric u, v of each vertex in metres */
+    public Mesh withMetricUv(float[] metric) {
+        return new Mesh(positions, normals, uv, metric, indices, spanStarts, faces, uv2, colours);
     }
 
     public Mesh withFaces(int[] faceOfTriangle) {

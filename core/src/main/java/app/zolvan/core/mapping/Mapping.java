@@ -8,6 +8,6 @@ public sealed interface Mapping {
     /** The coordinates the file came with. */
     record ModelUvs() implements Mapping {}
 
-    /** Six sides at real size, grain along the part's longest axis; see {@link BoxProjection}. */
+    /** At real size: as the file laid it where that is even, else from six sides; see {@link RealSize}. */
     record Box() implements Mapping {}
 }

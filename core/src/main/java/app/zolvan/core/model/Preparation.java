@@ -5,7 +5,7 @@ import app.zolvan.core.geometry.MeshMeasure;
 import app.zolvan.core.geometry.Topology;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
-import app.zolvan.core.mapping.BoxProjection;
+import app.zolvan.core.mapping.RealSize;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -36,7 +36,7 @@ public record Preparation(Model model, List<MeshMeasure> measures) {
             Topology topology = topologies.computeIfAbsent(part.mesh(), m -> Topology.of(mesh));
             Vec3 stretch = rounded(raw.partToWorld(part).stretch());
             int index = variants.computeIfAbsent(new Variant(part.mesh(), stretch), v -> {
-                meshes.add(BoxProjection.apply(withFaces(mesh, topology), stretch));
+                meshes.add(RealSize.apply(withFaces(mesh, topology), stretch));
                 return meshes.size() - 1;
             });
             parts.add(new Model.Part(part.group(), part.name(), part.local(), index, part.sourceOfSpan()));
@@ -54,7 +54,7 @@ public record Preparation(Model model, List<MeshMeasure> measures) {
 
     /** One part's mesh that was changed after it had been made ready: its coordinates laid anew, and measured. */
     public static Shape again(Mesh mesh, Transform toWorld) {
-        Mesh laid = BoxProjection.apply(mesh, rounded(toWorld.stretch()));
+        Mesh laid = RealSize.apply(mesh, rounded(toWorld.stretch()));
         return new Shape(laid, MeshMeasure.of(mesh, Topology.of(mesh), toWorld));
     }
 

@@ -65,6 +65,8 @@ public record Finding(Kind kind, List<Integer> parts, int count, double amount, 
                 + " program."),
         /** Parts without texture coordinates of their own. */
         NO_COORDINATES("Textures lie on them at real size as they are; plain colours need nothing."),
+        /** Sheets whose own texture coordinates lie well; see {@code mapping.EvenCoordinates}. */
+        EVEN_COORDINATES("Textures follow them at real size, folds and bends included: nothing is left to do."),
         /** Images with more pixels along a side than a picture can use. */
         OVERSIZE_IMAGE("More than a picture shows, and slow to load. Half the size will look the same."),
         /** Groups that hold no part. */

@@ -4,6 +4,7 @@ import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.MeshMeasure;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.mapping.EvenCoordinates;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.model.LengthText;
 import app.zolvan.core.model.Model;
@@ -350,10 +351,29 @@ public final class ModelInspection {
 
     private void coordinates() {
         List<Integer> without = new ArrayList<>();
+        List<Integer> even = new ArrayList<>();
+        Map<Integer, Boolean> areEven = new TreeMap<>();
         for (int i = 0; i < model.parts().size(); i++) {
-            if (model.meshOf(model.parts().get(i)).uv() == null) {
+            Model.Part part = model.parts().get(i);
+            if (model.meshOf(part).uv() == null) {
                 without.add(i);
+            } else if (areEven.computeIfAbsent(
+                    part.mesh(),
+                    m -> EvenCoordinates.inMetres(
+                                    model.meshes().get(m),
+                                    model.partToWorld(part).stretch())
+                            .isPresent())) {
+                even.add(i);
             }
+        }
+        if (!even.isEmpty()) {
+            add(
+                    Kind.EVEN_COORDINATES,
+                    even,
+                    even.size(),
+                    0,
+                    Box3.EMPTY,
+                    counted(even.size(), "part was", "parts were") + " laid out flat by the file already.");
         }
         if (!without.isEmpty()) {
             add(
