@@ -6,9 +6,11 @@ import {
   type IUniform,
   type MeshPhysicalMaterial,
   type Texture,
+  Vector2,
   Vector4,
 } from 'three'
 import type { Physical } from '../api/client'
+import { RELIEF_LEVELS, spreadsOf } from './relief'
 
 /**
  * What the renderer has no material property for, as changes of its shader. Every number comes from core. A change names
@@ -111,6 +113,7 @@ const CURVE_FUNCTIONS = chunk(
   ],
 )
 const CURVE_DECLARED = `
+#define CURVED
 uniform vec3 curveFacing;
 uniform vec3 curveEdge;
 uniform float curveExponent;
@@ -219,6 +222,8 @@ uniform float coatIor;
 uniform vec3 coatColor;
 uniform float coatDarkening;
 uniform float coatReturns;
+uniform float coatedFacing;
+uniform float coatedEdge;
 `
 
 const AROUND_DECLARED = `
@@ -269,6 +274,24 @@ const AGE_COVERS_COAT = `
   #endif
 `
 
+/** Relief that is finer than a pixel roughens what is mirrored. */
+const RELIEF_DECLARED = `
+uniform float reliefSpreads[${RELIEF_LEVELS}];
+uniform vec2 reliefPixels;
+`
+const RELIEF_ROUGHENS = `
+  #ifdef USE_NORMALMAP
+  {
+    vec2 seenX = dFdx( vNormalMapUv ) * reliefPixels;
+    vec2 seenY = dFdy( vNormalMapUv ) * reliefPixels;
+    float level = clamp( 0.25 * log2( max( dot( seenX, seenX ) * dot( seenY, seenY ), 1e-12 ) ), 0.0, ${RELIEF_LEVELS - 1}.0 - 0.001 );
+    int lower = int( level );
+    float spread = abs( normalScale.x ) * mix( reliefSpreads[ lower ], reliefSpreads[ lower + 1 ], level - float( lower ) );
+    roughnessFactor = min( 1.0, pow( pow2( pow2( roughnessFactor ) ) + 2.0 * spread * spread, 0.25 ) );
+  }
+  #endif
+`
+
 const PATCHES = {
   curve: {
     fragment: (f) =>
@@ -303,6 +326,12 @@ const PATCHES = {
         `
         #ifdef USE_CLEARCOAT
           material.clearcoatF0 = vec3( pow2( ( coatIor - 1.0 ) / ( coatIor + 1.0 ) ) );
+          // below the coat there is but the step from its index to the body's
+          #ifndef CURVED
+            material.specularColor *= coatedFacing;
+            material.specularColorBlended = mix( material.specularColor, diffuseColor.rgb, metalnessFactor );
+            material.specularF90 = mix( specularIntensityFactor * coatedEdge, 1.0, metalnessFactor );
+          #endif
         #endif
         `,
       )(before(f, COAT_DECLARED)).replace(
@@ -370,6 +399,9 @@ const PATCHES = {
           'dot( texture2D( alphaMap, vAlphaMapUv ), cutOutShares )',
         ]),
       ),
+  },
+  relief: {
+    fragment: (f) => after('normal_fragment_maps', RELIEF_ROUGHENS)(before(f, RELIEF_DECLARED)),
   },
   map: {
     fragment: (f) =>
@@ -445,11 +477,13 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
   )
   const [r = 0, g = 0, b2 = 0, a = 0] = b.cutOut?.shares ?? []
   set(m, 'cutOut', b.cutOut ? { cutOutShares: new Vector4(r, g, b2, a) } : null)
-  const { coatIor, coatDarkening, coatReturns } = b
+  const { coatIor, coatDarkening, coatReturns, coatedFacing, coatedEdge } = b
   set(
     m,
     'coat',
-    p.clearcoat > 0 ? { coatIor, coatColor: colour(b.coatColor), coatDarkening, coatReturns } : null,
+    p.clearcoat > 0
+      ? { coatIor, coatColor: colour(b.coatColor), coatDarkening, coatReturns, coatedFacing, coatedEdge }
+      : null,
   )
 }
 
@@ -488,6 +522,15 @@ export function setAge(m: MeshPhysicalMaterial, p: Physical, fields: Texture | n
           ageMetalness: layers.map((l) => l.metalness),
         }
       : null,
+  )
+}
+
+/** What of its relief is too fine to be seen, from its picture of normals; null without one. */
+export function setRelief(m: MeshPhysicalMaterial, image: ImageBitmap | null): void {
+  set(
+    m,
+    'relief',
+    image && { reliefSpreads: spreadsOf(image), reliefPixels: new Vector2(image.width, image.height) },
   )
 }
 

@@ -14,7 +14,7 @@ import {
   type Side,
 } from 'three'
 import type { Reflections } from './reflections'
-import { setAge, setBeyond, setTone } from './shading'
+import { setAge, setBeyond, setRelief, setTone } from './shading'
 import type { Physical, Texture as TextureUse } from '../api/client'
 
 const FAR = 1e9
@@ -187,6 +187,7 @@ export class Surfaces {
   private put(m: MeshPhysicalMaterial, slot: TextureSlot, use: TextureUse | null, channel: number): void {
     if (!use) {
       m[slot] = null
+      if (slot === 'normalMap') setRelief(m, null)
       return
     }
     const key = JSON.stringify({ ...use, tone: null }) + channel
@@ -208,6 +209,7 @@ export class Surfaces {
       texture.anisotropy = 8
       texture.needsUpdate = true
       m[slot] = texture
+      if (slot === 'normalMap') setRelief(m, source.data)
       m.needsUpdate = true
     }
     const source = this.source(use.image)

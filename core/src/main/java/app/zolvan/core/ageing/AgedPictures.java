@@ -11,6 +11,7 @@ import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.texture.ImageFile;
 import app.zolvan.core.texture.Picture;
+import app.zolvan.core.texture.Picture.Holds;
 import app.zolvan.core.texture.Texture;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
@@ -33,8 +34,8 @@ public record AgedPictures(byte[] colour, byte[] rough) {
     public static AgedPictures of(Mesh mesh, int span, Look look, AgeFields fields, Function<String, byte[]> images) {
         PhysicalMaterial p = look.physical();
         float[] uv = look.mapping() instanceof Mapping.ModelUvs ? mesh.uv() : mesh.metricUv();
-        Texture base = uv == null ? null : laid(p.baseColorTexture(), true, images);
-        Texture rough = uv == null ? null : laid(p.metallicRoughnessTexture(), false, images);
+        Texture base = uv == null ? null : laid(p.baseColorTexture(), Holds.COLOURS, images);
+        Texture rough = uv == null ? null : laid(p.metallicRoughnessTexture(), Holds.NUMBERS, images);
         Atlas atlas = fields.atlas();
         Spot spot = new Spot(mesh, uv, atlas);
         int w = atlas.width();
@@ -96,10 +97,10 @@ public record AgedPictures(byte[] colour, byte[] rough) {
     }
 
     /** A picture that lies on the surface already; null where there is none that can be shown. */
-    private static Texture laid(TextureUse use, boolean colour, Function<String, byte[]> images) {
+    private static Texture laid(TextureUse use, Holds holds, Function<String, byte[]> images) {
         byte[] file = use == null ? null : images.apply(use.image());
         try {
-            return file == null ? null : new Texture(Picture.decode(file, colour, MOST_PIXELS), use);
+            return file == null ? null : new Texture(Picture.decode(file, holds, MOST_PIXELS), use);
         } catch (IOException e) {
             return null; // as on the stage
         }

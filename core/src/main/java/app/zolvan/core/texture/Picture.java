@@ -8,7 +8,9 @@ import java.util.List;
 
 /**
  * A picture with all its halved copies, four 8-bit channels as in the file; each copy is the mean of the one before it,
- * taken in linear light where the picture is one of colours. Immutable.
+ * taken in linear light where the picture is one of colours. The copies of a picture of normals lie flatter than it does:
+ * their alpha tells how far the slopes within a pixel spread, so that relief which is too fine to be seen can still
+ * roughen what is mirrored (Olano and Baker 2010, “LEAN mapping”). Immutable.
  */
 public final class Picture {
     private static final float[] LINEAR = linear();
@@ -19,15 +21,77 @@ public final class Picture {
     private final int height;
     private final boolean colour;
 
+    /** What the numbers of a picture are. */
+    public enum Holds {
+        NUMBERS,
+        /** sRGB-encoded. */
+        COLOURS,
+        /** Directions, of which 0.5, 0.5, 1 lies flat. */
+        NORMALS
+    }
+
+    /** Slopes spread by no more than this are told apart, as standard deviation along one axis. */
+    private static final double WIDEST_SPREAD = 2;
+    /** Normals that lie flatter than this on the surface count as if they did not. */
+    private static final double STEEPEST = 0.1;
+
     /** @param rgba four bytes a pixel from the upper left corner on */
-    public Picture(int width, int height, byte[] rgba, boolean colour) {
+    public Picture(int width, int height, byte[] rgba, Holds holds) {
         this.width = width;
         this.height = height;
-        this.colour = colour;
+        this.colour = holds == Holds.COLOURS;
         levels.add(rgba);
         for (int w = width, h = height; w > 1 || h > 1; w = Math.max(1, w / 2), h = Math.max(1, h / 2)) {
             levels.add(halved(levels.get(levels.size() - 1), w, h));
         }
+        if (holds == Holds.NORMALS) {
+            tellSpreads();
+        }
+    }
+
+    /** Writes to each level's alpha how far the slopes of the picture spread within a pixel of it. */
+    private void tellSpreads() {
+        byte[] whole = levels.get(0);
+        float[] moments = new float[3 * width * height]; // slopes along x and y, and the square of the slope
+        for (int i = 0; i < width * height; i++) {
+            double up = Math.max(STEEPEST, 2 * value(whole[4 * i + 2], 2) - 1.0);
+            double x = (2 * value(whole[4 * i], 0) - 1.0) / up;
+            double y = (2 * value(whole[4 * i + 1], 1) - 1.0) / up;
+            moments[3 * i] = (float) x;
+            moments[3 * i + 1] = (float) y;
+            moments[3 * i + 2] = (float) (x * x + y * y);
+            whole[4 * i + 3] = 0;
+        }
+        int w = width;
+        int h = height;
+        for (byte[] level : levels.subList(1, levels.size())) {
+            int nw = Math.max(1, w / 2);
+            int nh = Math.max(1, h / 2);
+            float[] fewer = new float[3 * nw * nh];
+            for (int i = 0; i < nw * nh; i++) {
+                int x = 2 * (i % nw);
+                int y = i / nw * 2;
+                for (int k = 0; k < 3; k++) {
+                    fewer[3 * i + k] = (moments[3 * (y * w + x) + k]
+                                    + moments[3 * (y * w + Math.min(w - 1, x + 1)) + k]
+                                    + moments[3 * (Math.min(h - 1, y + 1) * w + x) + k]
+                                    + moments[3 * (Math.min(h - 1, y + 1) * w + Math.min(w - 1, x + 1)) + k])
+                            / 4;
+                }
+                double sx = fewer[3 * i];
+                double sy = fewer[3 * i + 1];
+                double spread = Math.sqrt(Math.max(0, fewer[3 * i + 2] - sx * sx - sy * sy) / 2);
+                level[4 * i + 3] = (byte) Math.round(255 * Math.min(1, spread / WIDEST_SPREAD));
+            }
+            moments = fewer;
+            w = nw;
+            h = nh;
+        }
+    }
+
+    /** The spread of slopes that a picture of normals tells by its alpha. */
+    static double spread(double alpha) {
+        return WIDEST_SPREAD * alpha;
     }
 
     private static float[] linear() {
@@ -49,15 +113,14 @@ public final class Picture {
     /**
      * Decodes an image file.
      *
-     * @param colour     whether it holds colours, which are sRGB-encoded, rather than plain numbers
      * @param mostPixels larger ones are read at every second, third … pixel so that they fit
      * @throws IOException where it can't be decoded
      */
-    public static Picture decode(byte[] file, boolean colour, int mostPixels) throws IOException {
-        return of(ImageFile.decode(file, mostPixels), colour);
+    public static Picture decode(byte[] file, Holds holds, int mostPixels) throws IOException {
+        return of(ImageFile.decode(file, mostPixels), holds);
     }
 
-    private static Picture of(BufferedImage image, boolean colour) {
+    private static Picture of(BufferedImage image, Holds holds) {
         int w = image.getWidth();
         int h = image.getHeight();
         byte[] rgba = new byte[4 * w * h];
@@ -72,7 +135,7 @@ public final class Picture {
                 rgba[i + 3] = (byte) (row[x] >> 24);
             }
         }
-        return new Picture(w, h, rgba, colour);
+        return new Picture(w, h, rgba, holds);
     }
 
     private byte[] halved(byte[] from, int w, int h) {

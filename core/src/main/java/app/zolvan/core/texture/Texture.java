@@ -88,6 +88,15 @@ public final class Texture {
         }
     }
 
+    /**
+     * How far slopes spread where a picture of normals was looked at, as standard deviation along one axis.
+     *
+     * @param rgba as {@link #at} gave it
+     */
+    public double spread(double[] rgba) {
+        return use.strength() * Picture.spread(rgba[3]);
+    }
+
     /** Width of a pixel in the unit of u and v. */
     public double pixel() {
         return 1 / Math.max(1e-9, pixelsPerUnit);

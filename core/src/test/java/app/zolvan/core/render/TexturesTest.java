@@ -23,15 +23,20 @@ import app.zolvan.core.material.TextureUse.Channel;
 import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.render.scene.Dress;
 import app.zolvan.core.render.scene.RenderScene;
+import app.zolvan.core.render.surface.Bsdf;
+import app.zolvan.core.render.surface.SurfaceValues;
 import app.zolvan.core.render.texture.Textures;
 import app.zolvan.core.render.trace.Kernel.Kind;
 import app.zolvan.core.texture.ImageFile;
 import app.zolvan.core.texture.Picture;
+import app.zolvan.core.texture.Picture.Holds;
 import app.zolvan.core.texture.Png;
+import app.zolvan.core.texture.Texture;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.nio.ByteBuffer;
 import java.util.List;
+import java.util.SplittableRandom;
 import java.util.function.IntUnaryOperator;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
@@ -119,6 +124,59 @@ class TexturesTest {
         }
     }
 
+    /** What relief too fine to be seen mirrors is the mean of what its slopes mirror one by one, straight on and beside. */
+    @ParameterizedTest
+    @CsvSource({"0.1, 0.25", "0.2, 0.3", "0.05, 0.4"})
+    void reliefFromAfarMirrorsAsWidelyAsItsSlopes(double slope, double roughness) throws Exception {
+        SplittableRandom random = new SplittableRandom(9);
+        int side = 64;
+        double[][] slopes = new double[side * side][];
+        byte[] png = png(side, i -> {
+            double along = slope * random.nextGaussian();
+            double across = slope * random.nextGaussian();
+            slopes[i] = new double[] {along, across};
+            double n = 127.5 / Math.sqrt(1 + along * along + across * across);
+            return code(-along * n) << 16 | code(-across * n) << 8 | code(n);
+        });
+        Texture relief = new Texture(
+                Picture.decode(png, Holds.NORMALS, 1 << 20), TextureUse.repeating("x", Channel.RGB, ModelUv.PLAIN));
+        double[] rgba = new double[4];
+        relief.at(0.3, 0.6, 2, rgba);
+        assertThat(relief.spread(rgba)).isCloseTo(slope, within(0.05 * slope + 0.004));
+        assertThat(rgba[2]).as("flat on the whole").isGreaterThan(0.95);
+
+        Surface metal = Surface.STANDARD
+                .with(Parameter.BASE_METALNESS, 1)
+                .with(Parameter.BASE_COLOR, 1, 1, 1)
+                .with(Parameter.SPECULAR_ROUGHNESS, roughness);
+        SurfaceValues afar = SurfaceValues.of(metal);
+        afar.roughen(relief.spread(rgba));
+        SurfaceValues near = SurfaceValues.of(metal);
+        Vec3 eye = new Vec3(Math.sin(0.35), 0, Math.cos(0.35));
+        double bright = mirrored(afar, Vec3.axis(2), eye, new Vec3(-eye.x(), 0, eye.z()));
+        for (double aside = 0; aside < 4 * slope; aside += slope) {
+            Vec3 light = new Vec3(-Math.sin(0.35 - aside), 0, Math.cos(0.35 - aside));
+            double mean = 0;
+            for (double[] s : slopes) {
+                mean += mirrored(near, new Vec3(-s[0], -s[1], 1).normalised(), eye, light) / slopes.length;
+            }
+            assertThat(mirrored(afar, Vec3.axis(2), eye, light)).isCloseTo(mean, within(0.13 * bright));
+        }
+    }
+
+    private static int code(double part) {
+        return (int) Math.round(127.5 + part);
+    }
+
+    private static double mirrored(SurfaceValues s, Vec3 normal, Vec3 eye, Vec3 light) {
+        Vec3 x = normal.cross(Vec3.axis(1)).normalised();
+        Vec3 y = normal.cross(x);
+        Bsdf bsdf = new Bsdf();
+        bsdf.set(s, eye.dot(x), eye.dot(y), eye.dot(normal), 1.5, false);
+        bsdf.evaluate(light.dot(x), light.dot(y), light.dot(normal));
+        return bsdf.g;
+    }
+
     @Test
     void aCutOutLetsLightThroughWhereThePictureIsDark() {
         byte[] png = png(2, i -> i % 2 == 0 ? 0xFFFFFF : 0);
@@ -146,8 +204,8 @@ class TexturesTest {
     @Test
     void aPictureThatIsTooLargeIsReadMoreCoarsely() throws Exception {
         byte[] png = png(64, i -> 0x336699);
-        assertThat(Picture.decode(png, true, 64 * 64).width()).isEqualTo(64);
-        assertThat(Picture.decode(png, true, 1000).width()).isEqualTo(22);
+        assertThat(Picture.decode(png, Holds.COLOURS, 64 * 64).width()).isEqualTo(64);
+        assertThat(Picture.decode(png, Holds.COLOURS, 1000).width()).isEqualTo(22);
         Textures textures = new Textures(d -> new byte[] {1, 2, 3}, Textures.BUDGET);
         Surface s = PAPER.withTexture(Parameter.BASE_COLOR, TextureUse.repeating("x", Channel.RGB, ModelUv.PLAIN));
         assertThat(textures.of(s)).isEmpty();

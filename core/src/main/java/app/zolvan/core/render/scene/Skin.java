@@ -143,6 +143,7 @@ final class Skin {
         boolean changes = values.flakes > 0
                 || age != null
                 || (parameters.length > 0 && uv != null)
+                || (normal != null && uv != null)
                 || (painted && mesh.colours() != null);
         if (changes) {
             s.copy(values);
@@ -193,6 +194,7 @@ final class Skin {
         }
         if (normal != null && hit.hasTangent) {
             normal.at(u, v, width, hit.texel);
+            s.roughen(normal.spread(hit.texel));
             hit.bend(
                     normalStrength * (2 * hit.texel[0] - 1),
                     normalStrength * (2 * hit.texel[1] - 1),

@@ -279,6 +279,24 @@ public final class SurfaceValues {
     }
 
     /**
+     * Widens what is mirrored by relief that is too fine to be seen: slopes of facets and relief add up, and a facet's of
+     * roughness α deviate by α/√2 (Olano and Baker 2010).
+     *
+     * @param spread of the relief's slopes, as standard deviation along one axis
+     */
+    public void roughen(double spread) {
+        if (spread > 0) {
+            roughness = wider(roughness, spread);
+            coatRoughness = wider(coatRoughness, spread);
+        }
+    }
+
+    private static double wider(double roughness, double spread) {
+        double alpha = roughness * roughness;
+        return Math.min(1, Math.sqrt(Math.sqrt(alpha * alpha + 2 * spread * spread)));
+    }
+
+    /**
      * Multiplies one parameter by what a picture says.
      *
      * @param rgba   the picture's linear value

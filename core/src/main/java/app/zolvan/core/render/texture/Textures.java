@@ -4,6 +4,7 @@ import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.texture.Picture;
+import app.zolvan.core.texture.Picture.Holds;
 import app.zolvan.core.texture.Texture;
 import java.io.IOException;
 import java.util.EnumMap;
@@ -45,7 +46,7 @@ public final class Textures {
     public Map<Parameter, Texture> of(Surface surface) {
         Map<Parameter, Texture> found = new EnumMap<>(Parameter.class);
         surface.textures().forEach((parameter, use) -> {
-            Picture picture = picture(use, parameter.shape() == Parameter.Shape.COLOUR);
+            Picture picture = picture(use, holds(parameter));
             if (picture != null) {
                 boolean around = parameter == Parameter.REFLECTED_SURROUNDINGS;
                 found.put(parameter, new Texture(picture, around ? use.plain() : use));
@@ -54,15 +55,21 @@ public final class Textures {
         return found;
     }
 
-    private Picture picture(TextureUse use, boolean colour) {
-        String key = use.image() + colour;
+    private static Holds holds(Parameter parameter) {
+        return parameter == Parameter.GEOMETRY_NORMAL
+                ? Holds.NORMALS
+                : parameter.shape() == Parameter.Shape.COLOUR ? Holds.COLOURS : Holds.NUMBERS;
+    }
+
+    private Picture picture(TextureUse use, Holds holds) {
+        String key = use.image() + holds;
         if (!pictures.containsKey(key)) {
-            pictures.put(key, decode(use.image(), colour));
+            pictures.put(key, decode(use.image(), holds));
         }
         return pictures.get(key);
     }
 
-    private Picture decode(String image, boolean colour) {
+    private Picture decode(String image, Holds holds) {
         byte[] file = files.apply(image);
         if (file == null) {
             problems.add("A texture is missing from the model; the plain value is shown instead.");
@@ -70,7 +77,7 @@ public final class Textures {
         }
         try {
             Picture p = Picture.decode(
-                    file, colour, (int) Math.max(LEAST_PIXELS, Math.min(1 << 28, 0.25 * left / BYTES_PER_PIXEL)));
+                    file, holds, (int) Math.max(LEAST_PIXELS, Math.min(1 << 28, 0.25 * left / BYTES_PER_PIXEL)));
             left -= p.bytes();
             return p;
         } catch (IOException e) {
