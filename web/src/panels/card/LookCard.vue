@@ -348,6 +348,14 @@ onBeforeUnmount(() => {
           <template v-else>
             <GlossControl v-if="f.title === 'Finish' && !first.includes('gloss')" :of="card" :limit="limit" />
             <WishSlider
+              v-if="f.title === 'Finish' && material.haze !== null"
+              wish="haze"
+              :value="material.haze"
+              :of="card"
+              :changed="material.haze > 0"
+              @reset="commit({ haze: 0 })"
+            />
+            <WishSlider
               v-if="f.title === 'Ageing' && (!sheet || sheet.ages.length > 0)"
               wish="age"
               :value="material.age"

@@ -73,7 +73,7 @@ class ColoursTest extends ServerTest {
             hue += 360.0 / limits.size();
         }
         Browser.Answer outside = browser.get("/api/colours/wheel?lightness=101");
-        assertThat(outside.status()).isEqualTo(422);
+        assertThat(outside.status()).isEqualTo(400);
         assertThat(outside.sentence()).isNotBlank();
     }
 

@@ -42,6 +42,7 @@ public record Adjustment(Material material, String limit) {
             "sub_kind",
             "metal",
             "gloss",
+            "haze",
             "relief",
             "temperature",
             "lumens",
@@ -117,6 +118,9 @@ public record Adjustment(Material material, String limit) {
         }
         if (values.has("age")) {
             s = KindSheet.aged(kind, s, values.get("age").number());
+        }
+        if (values.has("haze")) {
+            s = Haze.with(s, values.get("haze").number());
         }
         if (values.has("gloss")) {
             GlossMeter.Outcome o = GlossMeter.solve(s, values.get("gloss").number());

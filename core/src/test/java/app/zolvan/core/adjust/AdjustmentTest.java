@@ -19,6 +19,7 @@ import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.ParameterException;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
+import app.zolvan.core.render.surface.Bsdf;
 import app.zolvan.core.render.surface.Fresnel;
 import app.zolvan.core.render.surface.GlossMeter;
 import app.zolvan.core.render.surface.SurfaceValues;
@@ -27,6 +28,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
+import java.util.SplittableRandom;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
@@ -51,6 +53,48 @@ class AdjustmentTest {
                 new Material("", "One", kind, s),
                 JsonValue.parse(json.getBytes(StandardCharsets.UTF_8)),
                 picture -> OAK);
+    }
+
+    /** As much is mirrored as before, the half of it more widely; the meter reads the narrow half. */
+    @Test
+    void hazeSpreadsAShareOfTheHighlightAndIsTakenBackWhole() throws ImportException {
+        Surface black = RED.with(Parameter.BASE_COLOR, 0, 0, 0);
+        Surface hazed = adjusted(MaterialKind.PAINT, black, "{\"haze\": 0.5}")
+                .material()
+                .surface();
+        assertThat(Haze.of(hazed)).isCloseTo(0.5, within(1e-4));
+        assertThat(GlossMeter.measure(hazed)).isCloseTo(0.5 * GlossMeter.measure(black), within(6.0));
+        SurfaceValues v = SurfaceValues.of(hazed);
+        Bsdf bsdf = new Bsdf();
+        for (double cosine : new double[] {1, 0.7, 0.5}) {
+            double[] mirrored = new double[2];
+            for (int which = 0; which < 2; which++) {
+                bsdf.set(
+                        SurfaceValues.of(which == 0 ? black : hazed),
+                        Math.sqrt(1 - cosine * cosine),
+                        0,
+                        cosine,
+                        v.ior,
+                        false);
+                SplittableRandom random = new SplittableRandom(3);
+                for (int i = 0; i < 40_000; i++) {
+                    if (bsdf.sample(random.nextDouble(), random.nextDouble(), random.nextDouble())) {
+                        mirrored[which] += bsdf.g / bsdf.pdf / 40_000;
+                    }
+                }
+            }
+            assertThat(mirrored[1]).isCloseTo(mirrored[0], within(0.12 * mirrored[0]));
+        }
+        assertThat(adjusted(MaterialKind.PAINT, hazed, "{\"haze\": 0}")
+                        .material()
+                        .surface()
+                        .number(Parameter.SPECULAR_ROUGHNESS))
+                .isEqualTo(0.2);
+        Surface lacquered = black.with(Parameter.COAT_WEIGHT, 1).with(Parameter.COAT_IOR, 1.7);
+        for (Surface s : List.of(lacquered, black.with(Parameter.BASE_METALNESS, 1))) {
+            assertThat(Haze.isPossible(s)).isFalse();
+            assertThatExceptionOfType(ParameterException.class).isThrownBy(() -> Haze.with(s, 0.2));
+        }
     }
 
     @Test

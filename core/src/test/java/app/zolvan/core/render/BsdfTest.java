@@ -368,6 +368,29 @@ class BsdfTest {
         assertThat(half).isCloseTo(expected / 2, within(2e-3));
     }
 
+    /** Of a black body faced, coat and body smooth: the coat's reflectance, and the step's to the body through it. */
+    @ParameterizedTest
+    @CsvSource({
+        "1.5, 1.5, 1, 1",
+        "1.5, 1.6, 1, 1.0667",
+        "1.6, 1.5, 1, 1.0667",
+        "1.5, 1.5, 0.5, 1.25",
+        "1.33, 2, 0.25, 1.3734"
+    })
+    void belowACoatTheBodyReflectsByTheStepBetweenTheTwo(double ior, double coatIor, double weight, double step) {
+        Surface black = Surface.STANDARD
+                .with(Parameter.BASE_COLOR, 0, 0, 0)
+                .with(Parameter.SPECULAR_ROUGHNESS, 0)
+                .with(Parameter.SPECULAR_IOR, ior)
+                .with(Parameter.COAT_WEIGHT, weight)
+                .with(Parameter.COAT_IOR, coatIor)
+                .with(Parameter.COAT_DARKENING, 0);
+        double coat = weight * Math.pow((coatIor - 1) / (coatIor + 1), 2);
+        double body = Math.pow((step - 1) / (step + 1), 2);
+        double[] seen = furnace(black, 1, ior, 100_000);
+        assertThat(seen[0]).isCloseTo(coat + (1 - coat) * (1 - coat) * body, within(3 * seen[1] + 1e-4));
+    }
+
     /** Facing, at the edge and half-way of a mirror-smooth black body, and of a pane of glass; and its constant case. */
     @ParameterizedTest
     @CsvSource({"0.2, 1, 5, 1, 0.2", "0.2, 1, 5, 0.5, 0.225", "0.2, 1, 2, 0.5, 0.4", "0.6, 0.6, 5, 0.3, 0.6"})

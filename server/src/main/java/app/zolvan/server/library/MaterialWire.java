@@ -3,6 +3,7 @@ package app.zolvan.server.library;
 import app.zolvan.core.adjust.Adjustment;
 import app.zolvan.core.adjust.AngleCurve;
 import app.zolvan.core.adjust.Convention;
+import app.zolvan.core.adjust.Haze;
 import app.zolvan.core.adjust.KindSheet;
 import app.zolvan.core.adjust.Remarks;
 import app.zolvan.core.colour.LinearRgb;
@@ -54,7 +55,8 @@ import org.jspecify.annotations.Nullable;
  * @param shade           which shade of it: −1 black, 0 the same, 1 white
  * @param gloss           in GU, by the simulated meter
  * @param age             0 … 1: how far it has aged as its kind does
- * @param glossParameter  the roughness that decides it
+ * @param glossParameter  the roughness that decides its gloss
+ * @param haze            the share of what it mirrors that lies in a glow around its highlight; null where it can have none
  * @param subKind         the kind within its kind whose values it has
  * @param metal           the measured metal that it shows
  * @param relief          strength of its normal map; null where it has none
@@ -90,6 +92,7 @@ public record MaterialWire(
         double age,
         String ageWord,
         String glossParameter,
+        @Nullable Double haze,
         @Nullable String subKind,
         @Nullable String metal,
         @Nullable Double relief,
@@ -206,6 +209,7 @@ public record MaterialWire(
                 KindSheet.age(kind, s),
                 KindSheet.ageWord(kind, s),
                 GlossMeter.roughness(s).openPbrName(),
+                Haze.isPossible(s) ? Haze.of(s) : null,
                 subKind(m, s),
                 Arrays.stream(Metal.values())
                         .filter(metal -> metal.isOf(s))

@@ -9,6 +9,7 @@ import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.model.Digest;
 import app.zolvan.core.render.surface.CoatDarkening;
+import app.zolvan.core.render.surface.Fresnel;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
@@ -52,6 +53,8 @@ public record PhysicalWire(
      *
      * @param coatDarkening how far the coat's mirroring back to the body is reckoned with
      * @param coatReturns   the share of the body's light that the coat mirrors back to it
+     * @param coatedFacing  what is left of the boundary's reflectance below the coat, as a share of it
+     * @param coatedEdge    what it reflects there at the edge
      * @param shape  names the relief that is a shape of its own: the same for the same relief; null for none
      * @param cutOut what is cut out of it; null for no more than the alpha of its colours' picture does
      */
@@ -62,6 +65,8 @@ public record PhysicalWire(
             List<Double> coatColor,
             double coatDarkening,
             double coatReturns,
+            double coatedFacing,
+            double coatedEdge,
             double flakeWeight,
             double flakeSize,
             @Nullable AgeingWire ageing,
@@ -73,6 +78,7 @@ public record PhysicalWire(
 
         static BeyondWire of(PhysicalMaterial p) {
             PhysicalMaterial.Beyond b = p.beyond();
+            double step = Fresnel.underCoat(p.ior(), b.coatIor(), p.clearcoat());
             return new BeyondWire(
                     b.curve() == null
                             ? null
@@ -85,6 +91,8 @@ public record PhysicalWire(
                     list(b.coatColor()),
                     b.coatDarkening(),
                     b.coatDarkening() > 0 ? CoatDarkening.returns(p.clearcoatRoughness(), b.coatIor()) : 0,
+                    p.ior() > 1 ? Fresnel.facing(step) / Fresnel.facing(p.ior()) : 1,
+                    p.clearcoat() > 0 ? Fresnel.edge(step) : 1,
                     b.flakeWeight(),
                     b.flakeSize(),
                     AgeingWire.of(b.ageing()),

@@ -69,6 +69,9 @@ public final class Bsdf {
     private double oy;
     private double oz;
     private double eta;
+    /** The same for what its boundary reflects: less below a coat. */
+    private double step;
+
     private boolean fromInside;
     private boolean smoothBase;
     private boolean smoothCoat;
@@ -126,6 +129,7 @@ public final class Bsdf {
         ggx.set(Math.min(1, along), Math.max(finest, along * across));
         askew = (s.tiltX != 0 || s.tiltY != 0) && !smoothBase && flake.set(s.tiltX, s.tiltY, ox, oy, oz);
         double coat = fromInside ? 0 : s.coat;
+        step = coat > 0 && eta >= 1 ? Fresnel.underCoat(eta, s.coatIor, coat) : eta;
         double fuzz = fromInside ? 0 : s.fuzz;
         smoothCoat = s.coatRoughness < SMOOTH;
         coatRoughness = Math.max(s.coatRoughness, smoothCoat ? 0 : least);
@@ -133,7 +137,7 @@ public final class Bsdf {
         coatGgx.set(coatAlpha, coatAlpha);
         fuzzOut = fuzz > 0 ? 1 - fuzz * Math.min(1, Albedo.fuzz(oz, s.fuzzRoughness)) : 1;
         coatOut = coat > 0 ? 1 - coat * coatReflects(oz) : 1;
-        specularF0 = Fresnel.facing(eta);
+        specularF0 = Fresnel.facing(step);
         specularOut = opaque > 0 ? specularReflects(oz) : 0;
         specularMean = opaque > 0 ? specularReflectsOnAverage() : 0;
         metalLost = metal > 0 && !smoothBase ? 1 - Albedo.mirror(oz, roughness) : 0;
@@ -154,7 +158,7 @@ public final class Bsdf {
                     smoothBase ? StrictMath.pow(1 - cosine, s.exponent) : Albedo.edge(cosine, roughness, s.exponent);
             e = strongest(smoothBase ? 1 : Albedo.mirror(cosine, roughness), edge);
         } else {
-            e = smoothBase ? Fresnel.dielectric(cosine, eta) : Albedo.clear(cosine, roughness, eta);
+            e = smoothBase ? Fresnel.dielectric(cosine, step) : Albedo.clear(cosine, roughness, step);
         }
         if (s.film > 0) {
             ThinFilm.reflectance(cosine, s.filmIor, Math.max(1.0001, eta), s.filmThickness, film);
@@ -166,7 +170,7 @@ public final class Bsdf {
     private double specularReflectsOnAverage() {
         double e = s.schlick
                 ? strongest(Albedo.mirrorMean(roughness), Albedo.edgeMean(roughness, s.exponent))
-                : Albedo.clearMean(roughness, eta);
+                : Albedo.clearMean(roughness, step);
         return Math.min(0.999, s.specularWeight * e * (1 - s.film)); // under a film rather too little: none is made
     }
 
@@ -199,7 +203,7 @@ public final class Bsdf {
             boundary[1] = Fresnel.schlick(s.facingG, s.edgeG, power);
             boundary[2] = Fresnel.schlick(s.facingB, s.edgeB, power);
         } else {
-            boundary[0] = boundary[1] = boundary[2] = Fresnel.dielectric(d, eta);
+            boundary[0] = boundary[1] = boundary[2] = Fresnel.dielectric(d, step);
         }
         if (s.film > 0) {
             ThinFilm.reflectance(outside, s.filmIor, Math.max(1.0001, index), s.filmThickness, film);

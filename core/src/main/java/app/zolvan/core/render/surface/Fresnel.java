@@ -38,6 +38,28 @@ public final class Fresnel {
     }
 
     /**
+     * What {@link #schlick} has to end at, at the edge, for as much over a hemisphere as the dielectric boundary reflects:
+     * with an exponent of 5 and weighted by the cosine, the edge's share is one in 21.
+     */
+    public static double edge(double eta) {
+        double facing = facing(eta);
+        return Math.min(1, facing + 21 * (Albedo.clearMean(0, Math.max(1, eta)) - facing));
+    }
+
+    /**
+     * The index by which a body's boundary reflects below a coat: that between the two where the coat is, whichever is the
+     * denser (OpenPBR 1.1, coat, change of specular reflection).
+     *
+     * @param eta     of the body to what is around, at least 1
+     * @param coatIor of the coat
+     * @param weight  share of the body that the coat covers
+     */
+    public static double underCoat(double eta, double coatIor, double weight) {
+        double step = Math.max(eta, coatIor) / Math.min(eta, coatIor);
+        return eta + weight * (step - eta);
+    }
+
+    /**
      * A metal's reflectance with the tint at its edge given by its value at about 82° (Hoffman 2019; Kutz et al. 2021):
      * Schlick's curve less a lobe that is widest at cos θ = 1/7.
      *

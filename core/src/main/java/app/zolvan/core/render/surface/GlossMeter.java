@@ -144,9 +144,18 @@ public final class GlossMeter {
      */
     public record Outcome(Surface surface, double gloss, String limit) {}
 
-    /** Which roughness decides how glossy a surface looks: the coat's where it is mostly coated. */
+    /**
+     * Which roughness decides how glossy a surface looks: the coat's where it is mostly coated, or mirrors about as much as
+     * what lies below.
+     */
     public static Parameter roughness(Surface s) {
-        return s.number(Parameter.COAT_WEIGHT) >= 0.5 ? Parameter.COAT_ROUGHNESS : Parameter.SPECULAR_ROUGHNESS;
+        double weight = s.number(Parameter.COAT_WEIGHT);
+        double coatIor = s.number(Parameter.COAT_IOR);
+        double below = Fresnel.facing(Fresnel.underCoat(s.number(Parameter.SPECULAR_IOR), coatIor, weight));
+        boolean outshines = weight > 0
+                && s.number(Parameter.BASE_METALNESS) < 0.5
+                && weight * Fresnel.facing(coatIor) > 0.9 * s.number(Parameter.SPECULAR_WEIGHT) * below;
+        return weight >= 0.5 || outshines ? Parameter.COAT_ROUGHNESS : Parameter.SPECULAR_ROUGHNESS;
     }
 
     /**
