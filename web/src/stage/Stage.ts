@@ -40,6 +40,7 @@ import { PickedFaces } from './pickedFaces'
 import { PlainColours, type Mark } from './plainColours'
 import { ScaleFigure } from './scaleFigure'
 import { Sides } from './sides'
+import { reflectRoughly } from './shading'
 import { Surfaces, type ImageLoader } from './surfaces'
 import { Reflections } from './reflections'
 import { backdrop, loadSurroundings } from './surroundings'
@@ -1091,6 +1092,7 @@ export class Stage {
     this.drawing = true
     this.outdated = false
     const draft = this.isDraft
+    reflectRoughly(draft)
     this.figure.turnTo(this.camera)
     if (this.lit.size > 0 && !this.bare) this.drawLit()
     else if (this.showingSides && !this.bare) this.drawSides()

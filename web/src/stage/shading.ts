@@ -3,6 +3,7 @@ import {
   Matrix4,
   type Matrix3,
   ShaderChunk,
+  ShaderLib,
   type IUniform,
   type MeshPhysicalMaterial,
   type Texture,
@@ -41,11 +42,23 @@ function chunk(name: keyof typeof ShaderChunk, ...edits: [string, string][]): st
  * the more aslant they are seen is summed apart, and mixed in by its share of all that is mirrored.
  */
 const LOBES = 12
+/** Fewer will do while something moves. */
+const DRAFT_LOBES = 4
+/** All materials share it: what is no plain array is not copied with a material's uniforms. */
+const lobesNow = new Float32Array([LOBES])
+Object.assign(ShaderLib.physical.uniforms, { lobes: { value: lobesNow } })
+
+/** How finely rough reflections are put together in the frames to come. */
+export function reflectRoughly(draft: boolean): void {
+  lobesNow[0] = draft ? DRAFT_LOBES : LOBES
+}
+
 /** The roughness (alpha) of the small lobes and of what their directions are drawn from, in shares of the whole. */
 const [LOBE_OWN, LOBE_SPREAD] = [0.4, 0.917]
 const SMOOTHEST_LOBES = 0.12
 const GOLDEN = 0.618034
-ShaderChunk.envmap_physical_pars_fragment = `vec3 lobeEdgeShare = vec3( 0.0 );
+ShaderChunk.envmap_physical_pars_fragment = `uniform float lobes[ 1 ];
+vec3 lobeEdgeShare = vec3( 0.0 );
 ${ShaderChunk.envmap_physical_pars_fragment}`.replace(
   'vec4 envMapColor = textureLod( envMap, envMapRotation * reflectVec, roughnessToMip( roughness ) );',
   `
@@ -63,9 +76,9 @@ ${ShaderChunk.envmap_physical_pars_fragment}`.replace(
     vec3 stretched = normalize( vec3( lobeAlpha * v.x, 0.0, v.z ) );
     vec4 edge = vec4( 0.0 );
     vec4 facing = vec4( 0.0 );
-    for ( int i = 0; i < ${LOBES}; i ++ ) {
+    for ( int i = 0; i < int( lobes[ 0 ] ); i ++ ) {
       float turn = PI2 * fract( ( float( i ) + 0.5 ) * ${GOLDEN} );
-      float z = 1.0 - ( float( i ) + 0.5 ) / ${LOBES}.0 * ( 1.0 + stretched.z );
+      float z = 1.0 - ( float( i ) + 0.5 ) / lobes[ 0 ] * ( 1.0 + stretched.z );
       vec3 cap = vec3( sqrt( max( 0.0, 1.0 - z * z ) ) * vec2( cos( turn ), sin( turn ) ), z ) + stretched;
       vec3 h = normalize( vec3( lobeAlpha * cap.xy, max( cap.z, 1e-4 ) ) );
       vec3 l = 2.0 * dot( v, h ) * h - v;

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.surface.Bsdf;
@@ -389,6 +390,50 @@ class BsdfTest {
         double body = Math.pow((step - 1) / (step + 1), 2);
         double[] seen = furnace(black, 1, ior, 100_000);
         assertThat(seen[0]).isCloseTo(coat + (1 - coat) * (1 - coat) * body, within(3 * seen[1] + 1e-4));
+    }
+
+    /** A clear coat fills relief and lies level: it mirrors about its own normal, makes no energy, and is sampled as it is. */
+    @ParameterizedTest
+    @CsvSource({"0.3, -0.2, 0.9", "-0.5, 0, 0.6", "0, 0.4, 0.4"})
+    void aCoatLiesLevelOverRelief(double slopeX, double slopeY, double cosine) {
+        Surface lacquered = WHITE.with(Parameter.BASE_METALNESS, 1)
+                .with(Parameter.SPECULAR_ROUGHNESS, 0.4)
+                .with(Parameter.COAT_WEIGHT, 1)
+                .with(Parameter.COAT_ROUGHNESS, 0);
+        Vec3 eye = new Vec3(Math.sqrt(1 - cosine * cosine), 0, cosine);
+        Vec3 level = new Vec3(slopeX, slopeY, 1).normalised();
+        Vec3 towards = level.times(2 * level.dot(eye)).minus(eye);
+        Bsdf bsdf = new Bsdf();
+        SurfaceValues smooth = SurfaceValues.of(lacquered);
+        smooth.coatSlopeX = slopeX;
+        smooth.coatSlopeY = slopeY;
+        bsdf.set(smooth, eye.x(), eye.y(), eye.z(), 1.5, false);
+        boolean met = bsdf.sample(0.5, 0.5, 0); // the coat comes first
+        assertThat(met).isEqualTo(towards.z() > 0);
+        if (met) {
+            assertThat(bsdf.smooth).isTrue();
+            assertThat(new Vec3(bsdf.wx, bsdf.wy, bsdf.wz).minus(towards).length())
+                    .isLessThan(1e-9);
+        }
+        SurfaceValues rough = SurfaceValues.of(lacquered.with(Parameter.COAT_ROUGHNESS, 0.4));
+        rough.coatSlopeX = slopeX;
+        rough.coatSlopeY = slopeY;
+        bsdf.set(rough, eye.x(), eye.y(), eye.z(), 1.5, false);
+        SplittableRandom random = new SplittableRandom(8);
+        int n = 200_000;
+        double sampled = 0;
+        double even = 0;
+        for (int i = 0; i < n; i++) {
+            if (bsdf.sample(random.nextDouble(), random.nextDouble(), random.nextDouble())) {
+                sampled += bsdf.g / bsdf.pdf / n;
+            }
+            double z = random.nextDouble();
+            double around = 2 * Math.PI * random.nextDouble();
+            double r = Math.sqrt(1 - z * z);
+            bsdf.evaluate(r * Math.cos(around), r * Math.sin(around), z);
+            even += 2 * Math.PI * bsdf.g / n;
+        }
+        assertThat(sampled).isLessThan(1.002).isCloseTo(even, within(0.02));
     }
 
     /** Facing, at the edge and half-way of a mirror-smooth black body, and of a pane of glass; and its constant case. */

@@ -451,6 +451,7 @@ public final class PathTracer {
         gatheredBefore = gathered;
         face(entering);
         boolean fromInside = (hit.isBody() || hit.isBoundary) && !entering;
+        hit.levelCoat(frame, entering ? 1 : -1);
         bsdf.set(hit.surface, local(0, -1), local(3, -1), local(6, -1), eta, fromInside, Math.sqrt(blur));
         guided = 0;
     }

@@ -98,8 +98,40 @@ public final class Hit {
         vGrowth[2] += v * z;
     }
 
+    /** Whether the normal was turned by a relief; what it was before. */
+    boolean raised;
+
+    double levelX;
+    double levelY;
+    double levelZ;
+
+    private void raise() {
+        raised = true;
+        levelX = nx;
+        levelY = ny;
+        levelZ = nz;
+    }
+
+    /**
+     * Lets the surface's coat lie level over its relief, as it fills it (OpenPBR 1.1, geometry_coat_normal).
+     *
+     * @param frame x, y and z of the shading frame in rows
+     * @param side  1 where the front is seen, −1 where the back is
+     */
+    public void levelCoat(double[] frame, double side) {
+        if (!raised || surface != own || own.coat == 0) {
+            return;
+        }
+        double z = side * (frame[6] * levelX + frame[7] * levelY + frame[8] * levelZ);
+        if (z > 0.05) {
+            own.coatSlopeX = side * (frame[0] * levelX + frame[1] * levelY + frame[2] * levelZ) / z;
+            own.coatSlopeY = side * (frame[3] * levelX + frame[4] * levelY + frame[5] * levelZ) / z;
+        }
+    }
+
     /** Tilts the normal by the slope of a relief on the surface. */
     void tilt(double x, double y, double z) {
+        raise();
         setShading(nx - x, ny - y, nz - z);
         levelTangent();
     }
@@ -109,6 +141,7 @@ public final class Hit {
         double bx = handed * (ny * tz - nz * ty);
         double by = handed * (nz * tx - nx * tz);
         double bz = handed * (nx * ty - ny * tx);
+        raise();
         setShading(x * tx + y * bx + z * nx, x * ty + y * by + z * ny, x * tz + y * bz + z * nz);
         levelTangent();
     }

@@ -422,6 +422,7 @@ public final class RenderScene {
         hit.front = front.front;
         hit.back = front.back;
         hit.hasTangent = false;
+        hit.raised = false;
         int[] index = mesh.indices();
         float[] p = mesh.positions();
         int a = index[3 * ray.primitive];

@@ -143,7 +143,7 @@ final class Skin {
         boolean changes = values.flakes > 0
                 || age != null
                 || (parameters.length > 0 && uv != null)
-                || (normal != null && uv != null)
+                || ((normal != null || height != null) && uv != null)
                 || (painted && mesh.colours() != null);
         if (changes) {
             s.copy(values);

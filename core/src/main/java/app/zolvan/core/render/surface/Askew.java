@@ -47,15 +47,36 @@ final class Askew {
         return oz > 1e-3;
     }
 
+    double normalX() {
+        return zx;
+    }
+
+    double normalY() {
+        return zy;
+    }
+
+    double normalZ() {
+        return zz;
+    }
+
+    /** The cosine between the facet's normal and the viewer. */
+    double facing() {
+        return oz;
+    }
+
+    /** The cosine between the facet's normal and a direction of the surface's frame. */
+    double cosine(double x, double y, double z) {
+        return zx * x + zy * y + zz * z;
+    }
+
     /** The density of visible normals at one given in the surface's frame. */
     double visible(Ggx ggx, double x, double y, double z) {
-        return ggx.visibleDensity(
-                ox, oy, oz, xx * x + xy * y + xz * z, yx * x + yy * y + yz * z, zx * x + zy * y + zz * z);
+        return ggx.visibleDensity(ox, oy, oz, xx * x + xy * y + xz * z, yx * x + yy * y + yz * z, cosine(x, y, z));
     }
 
     /** What of the light from a direction of the surface's frame is not shadowed, given that the viewer sees the facet. */
     double shadowing(Ggx ggx, double x, double y, double z) {
-        double lz = zx * x + zy * y + zz * z;
+        double lz = cosine(x, y, z);
         if (lz <= 1e-6) {
             return 0;
         }

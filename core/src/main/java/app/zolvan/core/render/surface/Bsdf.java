@@ -80,6 +80,13 @@ public final class Bsdf {
     private boolean askew;
 
     private final Askew flake = new Askew();
+    /** Whether the coat lies level over a relief whose slope this place of the body has; its frame, and the viewer in it. */
+    private boolean level;
+
+    private final Askew coatFrame = new Askew();
+    /** The cosine under which the viewer sees the coat. */
+    private double coatCosine;
+
     private double metal;
     private double clear;
     private double opaque;
@@ -136,7 +143,11 @@ public final class Bsdf {
         double coatAlpha = Math.max(1e-4, coatRoughness * coatRoughness);
         coatGgx.set(coatAlpha, coatAlpha);
         fuzzOut = fuzz > 0 ? 1 - fuzz * Math.min(1, Albedo.fuzz(oz, s.fuzzRoughness)) : 1;
-        coatOut = coat > 0 ? 1 - coat * coatReflects(oz) : 1;
+        level = coat > 0
+                && (s.coatSlopeX != 0 || s.coatSlopeY != 0)
+                && coatFrame.set(s.coatSlopeX, s.coatSlopeY, ox, oy, oz);
+        coatCosine = level ? Math.min(1, coatFrame.facing()) : oz;
+        coatOut = coat > 0 ? 1 - coat * coatReflects(coatCosine) : 1;
         specularF0 = Fresnel.facing(step);
         specularOut = opaque > 0 ? specularReflects(oz) : 0;
         specularMean = opaque > 0 ? specularReflectsOnAverage() : 0;
@@ -323,8 +334,11 @@ public final class Bsdf {
             passes = fuzzOut * (1 - s.fuzz * Math.min(1, in));
         }
         if (chance[COAT] > 0 && !smoothCoat) {
-            double visible = coatGgx.visibleDensity(ox, oy, oz, hx, hy, hz) / (4 * d);
-            double value = passes * s.coat * Fresnel.dielectric(d, s.coatIor) * visible * shadowing(coatGgx, x, y, z);
+            double visible =
+                    level ? coatFrame.visible(coatGgx, hx, hy, hz) : coatGgx.visibleDensity(ox, oy, oz, hx, hy, hz);
+            visible /= 4 * d;
+            double unshadowed = level ? coatFrame.shadowing(coatGgx, x, y, z) : shadowing(coatGgx, x, y, z);
+            double value = passes * s.coat * Fresnel.dielectric(d, s.coatIor) * visible * unshadowed;
             addMirrored(value, value, value);
             pdf += chance[COAT] * visible;
         }
@@ -334,9 +348,10 @@ public final class Bsdf {
         double coatBoth = 1;
         double coatMean = 1;
         if (coatOut < 1) {
-            coatBoth = coatOut * (1 - s.coat * coatReflects(z));
+            double lit = level ? Math.max(0, Math.min(1, coatFrame.cosine(x, y, z))) : z;
+            coatBoth = coatOut * (1 - s.coat * coatReflects(lit));
             coatMean = coatBoth / (1 - s.coat * Albedo.clearMean(coatRoughness, s.coatIor));
-            double path = coatPath(z);
+            double path = coatPath(lit);
             tintR *= darkR * coatTint(s.coatR, path);
             tintG *= darkG * coatTint(s.coatG, path);
             tintB *= darkB * coatTint(s.coatB, path);
@@ -390,7 +405,7 @@ public final class Bsdf {
 
     private double coatPath(double z) {
         double n2 = s.coatIor * s.coatIor;
-        double out = Math.sqrt(1 - (1 - oz * oz) / n2);
+        double out = Math.sqrt(1 - (1 - coatCosine * coatCosine) / n2);
         double in = Math.sqrt(1 - (1 - z * z) / n2);
         return (1 / out + 1 / in) / 2;
     }
@@ -566,8 +581,13 @@ public final class Bsdf {
                 if (smoothCoat) {
                     return mirror(lobe);
                 }
-                coatGgx.sampleVisible(ox, oy, oz, u, v);
-                about(coatGgx.hx, coatGgx.hy, coatGgx.hz);
+                if (level) {
+                    coatFrame.sample(coatGgx, u, v);
+                    about(coatFrame.hx, coatFrame.hy, coatFrame.hz);
+                } else {
+                    coatGgx.sampleVisible(ox, oy, oz, u, v);
+                    about(coatGgx.hx, coatGgx.hy, coatGgx.hz);
+                }
             }
             case SPECULAR -> {
                 if (smoothBase) {
@@ -625,7 +645,7 @@ public final class Bsdf {
         r = g = b = 0;
         mirroredR = mirroredG = mirroredB = 0;
         double value = fuzzOut * coatOut * opaque * (1 - specularOut) * s.subsurface / chance[WALK];
-        double path = coatOut < 1 ? coatPath(oz) : 0;
+        double path = coatOut < 1 ? coatPath(coatCosine) : 0;
         add(
                 value * darkR * (coatOut < 1 ? coatTint(s.coatR, path) : 1),
                 value * darkG * (coatOut < 1 ? coatTint(s.coatG, path) : 1),
@@ -671,14 +691,17 @@ public final class Bsdf {
         r = g = b = 0;
         mirroredR = mirroredG = mirroredB = 0;
         if (lobe == COAT) {
-            double value = fuzzBoth(oz) * s.coat * Fresnel.dielectric(oz, s.coatIor) / chance[COAT];
+            if (level) {
+                about(coatFrame.normalX(), coatFrame.normalY(), coatFrame.normalZ());
+            }
+            double value = fuzzBoth(wz) * s.coat * Fresnel.dielectric(coatCosine, s.coatIor) / chance[COAT];
             addMirrored(value, value, value);
-            return value > 0;
+            return value > 0 && wz > 0;
         }
         baseReflectance(oz);
         double value = fuzzBoth(oz) / chance[SPECULAR];
         if (coatOut < 1) {
-            double path = coatPath(oz);
+            double path = coatPath(coatCosine);
             value *= coatOut * coatOut;
             f[0] *= darkR * coatTint(s.coatR, path);
             f[1] *= darkG * coatTint(s.coatG, path);

@@ -66,6 +66,10 @@ public final class SurfaceValues {
     public double tiltX;
 
     public double tiltY;
+    /** How the coat lies to the body's relief at this point: the slopes of its normal along two directions across the body's. */
+    public double coatSlopeX;
+
+    public double coatSlopeY;
     public double emissionR;
     public double emissionG;
     public double emissionB;
@@ -254,6 +258,8 @@ public final class SurfaceValues {
         flakes = o.flakes;
         polished = o.polished;
         flakeSize = o.flakeSize;
+        coatSlopeX = o.coatSlopeX;
+        coatSlopeY = o.coatSlopeY;
         tiltX = o.tiltX;
         tiltY = o.tiltY;
         emissionR = o.emissionR;
@@ -279,7 +285,7 @@ public final class SurfaceValues {
     }
 
     /**
-     * Widens what is mirrored by relief that is too fine to be seen: slopes of facets and relief add up, and a facet's of
+     * Widens what the body mirrors by relief that is too fine to be seen: slopes of facets and relief add up, and a facet's of
      * roughness α deviate by α/√2 (Olano and Baker 2010).
      *
      * @param spread of the relief's slopes, as standard deviation along one axis
@@ -287,7 +293,6 @@ public final class SurfaceValues {
     public void roughen(double spread) {
         if (spread > 0) {
             roughness = wider(roughness, spread);
-            coatRoughness = wider(coatRoughness, spread);
         }
     }
 
