@@ -53,9 +53,14 @@ export function reflectRoughly(draft: boolean): void {
   lobesNow[0] = draft ? DRAFT_LOBES : LOBES
 }
 
-/** The roughness (alpha) of the small lobes and of what their directions are drawn from, in shares of the whole. */
-const [LOBE_OWN, LOBE_SPREAD] = [0.4, 0.917]
+/**
+ * The roughness (alpha) of the small lobes, narrower where only the edge is asked about, and of what their directions are
+ * drawn from, in shares of the whole: those that came nearest to the whole integral over many views and lamps.
+ */
+const [LOBE_OWN, LOBE_EDGE_OWN, LOBE_SPREAD] = [0.6, 0.4, 0.6]
 const SMOOTHEST_LOBES = 0.12
+/** Where less of what is mirrored is the edge's, it is not looked at apart. */
+const NO_EDGE = 0.03
 const GOLDEN = 0.618034
 ShaderChunk.envmap_physical_pars_fragment = `uniform float lobes[ 1 ];
 vec3 lobeEdgeShare = vec3( 0.0 );
@@ -66,13 +71,17 @@ ${ShaderChunk.envmap_physical_pars_fragment}`.replace(
   if ( roughness < ${SMOOTHEST_LOBES} ) {
     envMapColor = textureLod( envMap, envMapRotation * reflectVec, roughnessToMip( roughness ) );
   } else {
+    float wholeAlpha2 = pow2( pow2( roughness ) );
     float lobeAlpha = ${LOBE_SPREAD} * roughness * roughness;
     float lobeMip = roughnessToMip( roughness * ${Math.sqrt(LOBE_OWN)} );
+    float lobeEdgeMip = roughnessToMip( roughness * ${Math.sqrt(LOBE_EDGE_OWN)} );
+    bool lobeHasEdge = max( lobeEdgeShare.r, max( lobeEdgeShare.g, lobeEdgeShare.b ) ) > ${NO_EDGE};
     float nv = clamp( dot( normal, viewDir ), 0.02, 1.0 );
     vec3 along = viewDir - normal * dot( normal, viewDir );
     along = dot( along, along ) > 1e-6 ? normalize( along ) : normalize( abs( normal.y ) < 0.9 ? cross( normal, vec3( 0.0, 1.0, 0.0 ) ) : cross( normal, vec3( 1.0, 0.0, 0.0 ) ) );
     vec3 across = cross( normal, along );
     vec3 v = vec3( sqrt( 1.0 - nv * nv ), 0.0, nv );
+    float lobeSeen = sqrt( wholeAlpha2 + ( 1.0 - wholeAlpha2 ) * nv * nv );
     vec3 stretched = normalize( vec3( lobeAlpha * v.x, 0.0, v.z ) );
     vec4 edge = vec4( 0.0 );
     vec4 facing = vec4( 0.0 );
@@ -83,13 +92,14 @@ ${ShaderChunk.envmap_physical_pars_fragment}`.replace(
       vec3 h = normalize( vec3( lobeAlpha * cap.xy, max( cap.z, 1e-4 ) ) );
       vec3 l = 2.0 * dot( v, h ) * h - v;
       if ( l.z > 0.0 ) {
-        float lit = 2.0 * l.z / ( l.z + sqrt( lobeAlpha * lobeAlpha + ( 1.0 - lobeAlpha * lobeAlpha ) * l.z * l.z ) );
+        float lit = l.z * ( nv + lobeSeen ) / ( l.z * lobeSeen + nv * sqrt( wholeAlpha2 + ( 1.0 - wholeAlpha2 ) * l.z * l.z ) );
         vec3 towards = transformDirectionByInverseViewMatrix( along * l.x + across * l.y + normal * l.z, viewMatrix );
         vec4 seen = vec4( textureLod( envMap, envMapRotation * towards, lobeMip ).rgb, 1.0 );
         float rim = 1.0 - dot( v, h );
         rim = lit * rim * pow2( pow2( rim ) );
-        edge += rim * seen;
         facing += ( lit - rim ) * seen;
+        if ( lobeHasEdge ) seen.rgb = textureLod( envMap, envMapRotation * towards, lobeEdgeMip ).rgb;
+        edge += rim * seen;
       }
     }
     envMapColor.rgb = mix( facing.rgb / max( facing.a, 1e-6 ), edge.rgb / max( edge.a, 1e-6 ), lobeEdgeShare );
