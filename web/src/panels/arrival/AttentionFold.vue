@@ -26,6 +26,9 @@ const TITLES: Record<Finding['kind'], string> = {
   NAMELESS: 'Names that say nothing',
 }
 
+/** Told, but nothing is to be done about it. */
+const CALM = new Set<Finding['kind']>(['NO_COORDINATES', 'EVEN_COORDINATES'])
+
 const workspace = useWorkspace()
 const findings = ref<Findings | null>(null)
 const failed = ref(false)
@@ -137,7 +140,7 @@ function unfold(kind: Finding['kind']) {
         <li v-for="(f, i) in k.shown" :key="i">
           <button
             class="plain entry"
-            :class="{ on: looking === f }"
+            :class="{ on: looking === f, calm: CALM.has(f.kind) }"
             :aria-pressed="looking === f"
             @click="look(f)"
           >
@@ -185,6 +188,9 @@ ul {
   border-left: 2px solid var(--amber);
   text-align: left;
   overflow-wrap: anywhere;
+}
+.entry.calm {
+  border-left-color: var(--line-strong);
 }
 .entry:hover {
   background: var(--well);

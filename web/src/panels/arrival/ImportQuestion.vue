@@ -59,6 +59,7 @@ function said(metres: number): string {
 .question {
   width: 100%;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 7px;
   text-align: left;
 }
@@ -71,6 +72,7 @@ fieldset {
   border: 0;
   padding: 0;
   margin: 0;
+  min-width: 0;
 }
 legend {
   font-size: 12px;
@@ -79,6 +81,7 @@ legend {
 }
 .choices {
   display: flex;
+  flex-wrap: wrap;
   gap: 4px;
 }
 .choices label {

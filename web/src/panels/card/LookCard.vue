@@ -152,7 +152,7 @@ const openSolid = computed(
     part.value?.closed === false,
 )
 /** Wishes, and a height that does nothing without its picture, have controls of their own. */
-const APART = ['gloss', 'relief', 'lumens', 'temperature', 'age', 'geometry_height', 'geometry_displaced']
+const APART = ['gloss', 'haze', 'relief', 'lumens', 'temperature', 'age', 'geometry_height', 'geometry_displaced']
 const folds = computed(() =>
   FOLDS.map((f) => {
     const controls = workspace.controls.controls.filter(
@@ -348,14 +348,6 @@ onBeforeUnmount(() => {
           <template v-else>
             <GlossControl v-if="f.title === 'Finish' && !first.includes('gloss')" :of="card" :limit="limit" />
             <WishSlider
-              v-if="f.title === 'Finish' && material.haze !== null"
-              wish="haze"
-              :value="material.haze"
-              :of="card"
-              :changed="material.haze > 0"
-              @reset="commit({ haze: 0 })"
-            />
-            <WishSlider
               v-if="f.title === 'Ageing' && (!sheet || sheet.ages.length > 0)"
               wish="age"
               :value="material.age"
@@ -372,6 +364,14 @@ onBeforeUnmount(() => {
               <BodyChoice v-else-if="c.name === 'geometry_thin_walled'" :of="card" :open="openSolid" />
               <ParameterControl v-else :parameter="c.name" :of="card" />
             </template>
+            <WishSlider
+              v-if="f.title === 'Finish' && material.haze !== null"
+              wish="haze"
+              :value="material.haze"
+              :of="card"
+              :changed="material.haze > 0"
+              @reset="commit({ haze: 0 })"
+            />
             <MetalChoice v-if="f.title === 'Finish' && material.kind !== 'metal'" :of="card" />
             <PictureFor :controls="f.pictured" :of="card" />
           </template>
