@@ -152,7 +152,16 @@ const openSolid = computed(
     part.value?.closed === false,
 )
 /** Wishes, and a height that does nothing without its picture, have controls of their own. */
-const APART = ['gloss', 'haze', 'relief', 'lumens', 'temperature', 'age', 'geometry_height', 'geometry_displaced']
+const APART = [
+  'gloss',
+  'haze',
+  'relief',
+  'lumens',
+  'temperature',
+  'age',
+  'geometry_height',
+  'geometry_displaced',
+]
 const folds = computed(() =>
   FOLDS.map((f) => {
     const controls = workspace.controls.controls.filter(
