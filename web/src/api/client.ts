@@ -26,6 +26,7 @@ export type Colleague = Schemas['ColleagueWire']
 export type Difference = Schemas['DifferenceWire']
 export type Twins = Schemas['TwinsWire']
 export type Moment = Schemas['MomentWire']
+export type FineRelief = Schemas['FineReliefWire']
 export type Colour = Schemas['ColourWire']
 export type Substance = Schemas['SubstanceWire']
 export type Controls = Schemas['ControlsWire']
@@ -610,6 +611,8 @@ export const api = {
   chipAddress: (projectId: string, material: Material) =>
     `${project(projectId)}/materials/${material.id}/chip?${material.chip}`,
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,
+  relief: (projectId: string, sha256: string) =>
+    send<FineRelief>('GET', `${project(projectId)}/assets/${sha256}/relief`),
   /** Brings a picture to the project's materials. */
   addPicture: (projectId: string, picture: Blob) =>
     sendFile<{ sha256: string }>(`${project(projectId)}/pictures`, picture, 'picture'),

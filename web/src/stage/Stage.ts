@@ -40,8 +40,8 @@ import { PickedFaces } from './pickedFaces'
 import { PlainColours, type Mark } from './plainColours'
 import { ScaleFigure } from './scaleFigure'
 import { Sides } from './sides'
-import { reflectRoughly } from './shading'
-import { Surfaces, type ImageLoader } from './surfaces'
+import { reflectFinely } from './shading'
+import { Surfaces, type ImageLoader, type ReliefLoader } from './surfaces'
 import { Reflections } from './reflections'
 import { backdrop, loadSurroundings } from './surroundings'
 import { TwoSided, type OuterLoader } from './twoSided'
@@ -99,10 +99,20 @@ interface Events {
 export interface AssetLoader {
   mesh: (sha256: string) => Promise<ArrayBuffer>
   image: ImageLoader
+  relief: ReliefLoader
   ageing: AgeLoader
   leaves: LeafLoader
   shape: ShapeLoader
   outer: OuterLoader
+}
+
+/** Names of what draws by the processor alone. */
+const SOFTWARE = /swiftshader|llvmpipe|softpipe|software|basic render/i
+
+function drawsInSoftware(renderer: WebGLRenderer): boolean {
+  const gl = renderer.getContext()
+  const names = gl.getExtension('WEBGL_debug_renderer_info')
+  return SOFTWARE.test(String(gl.getParameter(names ? names.UNMASKED_RENDERER_WEBGL : gl.RENDERER)))
 }
 
 /** What one side of a region shows. */
@@ -207,6 +217,8 @@ export class Stage {
   private disposed = false
   private moving = 0
   private slow = false
+  /** Whether the processor draws in the place of a graphics card: pictures are drawn finely then, what moves is not. */
+  private readonly software: boolean
   /** The graphics card is at a frame. */
   private drawing = false
   /** Something has changed since that frame was begun. */
@@ -218,6 +230,7 @@ export class Stage {
   ) {
     this.mesh = atMost(MESHES_AT_ONCE, assets.mesh)
     this.renderer = new WebGLRenderer({ antialias: true, powerPreference: 'high-performance' })
+    this.software = drawsInSoftware(this.renderer)
     this.renderer.toneMapping = NeutralToneMapping
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
     this.renderer.domElement.tabIndex = 0
@@ -238,6 +251,7 @@ export class Stage {
       (whole) => (whole ? this.applySoon() : this.invalidate()),
       (e) => this.handlers.problem?.(e),
       this.reflections,
+      assets.relief,
     )
     this.ages = new PartAges(
       assets.ageing,
@@ -1015,6 +1029,7 @@ export class Stage {
     this.renderer.setSize(width, height, false)
     this.camera.aspect = width / height
     this.camera.updateProjectionMatrix()
+    reflectFinely(true)
     if (asShown && this.colours) this.plain.draw(this.renderer, this.camera)
     else this.glass.render(this.renderer, this.scene, this.camera)
     const blob = new Promise<Blob>((resolve, reject) =>
@@ -1092,7 +1107,7 @@ export class Stage {
     this.drawing = true
     this.outdated = false
     const draft = this.isDraft
-    reflectRoughly(draft)
+    reflectFinely(!draft && !this.software)
     this.figure.turnTo(this.camera)
     if (this.lit.size > 0 && !this.bare) this.drawLit()
     else if (this.showingSides && !this.bare) this.drawSides()

@@ -10,8 +10,7 @@ import {
   Vector2,
   Vector4,
 } from 'three'
-import type { Physical } from '../api/client'
-import { RELIEF_LEVELS, spreadsOf } from './relief'
+import type { FineRelief, Physical } from '../api/client'
 
 /**
  * What the renderer has no material property for, as changes of its shader. Every number comes from core. A change names
@@ -42,15 +41,13 @@ function chunk(name: keyof typeof ShaderChunk, ...edits: [string, string][]): st
  * the more aslant they are seen is summed apart, and mixed in by its share of all that is mirrored.
  */
 const LOBES = 12
-/** Fewer will do while something moves. */
-const DRAFT_LOBES = 4
 /** All materials share it: what is no plain array is not copied with a material's uniforms. */
 const lobesNow = new Float32Array([LOBES])
 Object.assign(ShaderLib.physical.uniforms, { lobes: { value: lobesNow } })
 
-/** How finely rough reflections are put together in the frames to come. */
-export function reflectRoughly(draft: boolean): void {
-  lobesNow[0] = draft ? DRAFT_LOBES : LOBES
+/** Whether rough reflections are put together so in the frames to come, or looked up as prepared, in a fraction of the time. */
+export function reflectFinely(finely: boolean): void {
+  lobesNow[0] = finely ? LOBES : 0
 }
 
 /**
@@ -68,7 +65,7 @@ ${ShaderChunk.envmap_physical_pars_fragment}`.replace(
   'vec4 envMapColor = textureLod( envMap, envMapRotation * reflectVec, roughnessToMip( roughness ) );',
   `
   vec4 envMapColor = vec4( 0.0 );
-  if ( roughness < ${SMOOTHEST_LOBES} ) {
+  if ( roughness < ${SMOOTHEST_LOBES} || lobes[ 0 ] == 0.0 ) {
     envMapColor = textureLod( envMap, envMapRotation * reflectVec, roughnessToMip( roughness ) );
   } else {
     float wholeAlpha2 = pow2( pow2( roughness ) );
@@ -297,7 +294,8 @@ const AGE_COVERS_COAT = `
   #endif
 `
 
-/** Relief that is finer than a pixel roughens what is mirrored. */
+/** Relief that is finer than a pixel roughens what is mirrored, as much as the tracer's surfaces (SurfaceValues, roughen). */
+const RELIEF_LEVELS = 13
 const RELIEF_DECLARED = `
 uniform float reliefSpreads[${RELIEF_LEVELS}];
 uniform vec2 reliefPixels;
@@ -310,7 +308,9 @@ const RELIEF_ROUGHENS = `
     float level = clamp( 0.25 * log2( max( dot( seenX, seenX ) * dot( seenY, seenY ), 1e-12 ) ), 0.0, ${RELIEF_LEVELS - 1}.0 - 0.001 );
     int lower = int( level );
     float spread = abs( normalScale.x ) * mix( reliefSpreads[ lower ], reliefSpreads[ lower + 1 ], level - float( lower ) );
-    roughnessFactor = min( 1.0, pow( pow2( pow2( roughnessFactor ) ) + 2.0 * spread * spread, 0.25 ) );
+    float facets = pow2( pow2( roughnessFactor ) );
+    float slopes = 2.0 * spread * spread;
+    roughnessFactor = min( 1.0, pow( facets + slopes * ( 1.0 + 0.75 * facets / max( facets + slopes, 1e-9 ) ), 0.25 ) );
   }
   #endif
 `
@@ -548,12 +548,16 @@ export function setAge(m: MeshPhysicalMaterial, p: Physical, fields: Texture | n
   )
 }
 
-/** What of its relief is too fine to be seen, from its picture of normals; null without one. */
-export function setRelief(m: MeshPhysicalMaterial, image: ImageBitmap | null): void {
+/** What of its relief is too fine to be seen; null without a picture of normals. */
+export function setRelief(m: MeshPhysicalMaterial, relief: FineRelief | null): void {
+  const coarsest = relief?.spreads.at(-1) ?? 0
   set(
     m,
     'relief',
-    image && { reliefSpreads: spreadsOf(image), reliefPixels: new Vector2(image.width, image.height) },
+    relief && {
+      reliefSpreads: Array.from({ length: RELIEF_LEVELS }, (_, level) => relief.spreads[level] ?? coarsest),
+      reliefPixels: new Vector2(relief.width, relief.height),
+    },
   )
 }
 

@@ -15,7 +15,7 @@ import {
 } from 'three'
 import type { Reflections } from './reflections'
 import { setAge, setBeyond, setRelief, setTone } from './shading'
-import type { Physical, Texture as TextureUse } from '../api/client'
+import type { FineRelief, Physical, Texture as TextureUse } from '../api/client'
 
 const FAR = 1e9
 const WRAPS = { repeat: RepeatWrapping, mirror: MirroredRepeatWrapping, once: ClampToEdgeWrapping }
@@ -26,6 +26,9 @@ const SMOOTHEST = 0.012 // below this, point highlights vanish between pixels
 
 /** Gives an image by its SHA-256. */
 export type ImageLoader = (sha256: string) => Promise<ImageBitmap>
+
+/** Tells what a picture of normals loses where it is seen from afar. */
+export type ReliefLoader = (sha256: string) => Promise<FineRelief>
 
 export function loadImage(address: string): Promise<ImageBitmap> {
   return fetch(address)
@@ -45,10 +48,8 @@ export class Surfaces {
   /** Materials of looks that were only tried. */
   private readonly tried = new Set<string>()
   /** Pictures by their digests: those that are there, and those that are on their way. */
-  private readonly sources = new Map<
-    string,
-    TextureSource<ImageBitmap> | Promise<TextureSource<ImageBitmap>>
-  >()
+  private readonly sources: Kept<TextureSource<ImageBitmap>> = new Map()
+  private readonly reliefs: Kept<FineRelief> = new Map()
   /** How many pictures a material still waits for. */
   private readonly waiting = new Map<MeshPhysicalMaterial, number>()
 
@@ -57,6 +58,7 @@ export class Surfaces {
     private readonly onChange: (whole: boolean) => void,
     private readonly onProblem: (e: unknown) => void,
     private readonly reflections: Reflections | null = null,
+    private readonly loadRelief: ReliefLoader | null = null,
   ) {}
 
   /** True while textures are still on their way. */
@@ -175,6 +177,7 @@ export class Surfaces {
     this.put(m, 'roughnessMap', p.metallicRoughnessTexture, channel)
     this.put(m, 'metalnessMap', p.metallicRoughnessTexture, channel)
     this.put(m, 'normalMap', p.normalTexture, channel)
+    this.putRelief(m, p.normalTexture?.image)
     this.put(m, 'emissiveMap', p.emissiveTexture, channel)
     this.put(m, 'alphaMap', p.beyond.cutOut?.picture ?? null, channel)
     const slope = p.normalTexture?.strength ?? 1
@@ -187,12 +190,14 @@ export class Surfaces {
   private put(m: MeshPhysicalMaterial, slot: TextureSlot, use: TextureUse | null, channel: number): void {
     if (!use) {
       m[slot] = null
-      if (slot === 'normalMap') setRelief(m, null)
       return
     }
     const key = JSON.stringify({ ...use, tone: null }) + channel
     if (m[slot]?.userData['key'] === key) return
-    const lay = (source: TextureSource<ImageBitmap>) => {
+    const image = kept(this.sources, use.image, (sha256) =>
+      this.load(sha256).then((image) => new TextureSource(image)),
+    )
+    this.whenThere(m, image, (source) => {
       const texture = new Texture()
       texture.source = source
       texture.userData['key'] = key
@@ -209,35 +214,50 @@ export class Surfaces {
       texture.anisotropy = 8
       texture.needsUpdate = true
       m[slot] = texture
-      if (slot === 'normalMap') setRelief(m, source.data)
       m.needsUpdate = true
+    })
+  }
+
+  private putRelief(m: MeshPhysicalMaterial, image: string | undefined): void {
+    if (!image || !this.loadRelief) {
+      setRelief(m, null)
+      return
     }
-    const source = this.source(use.image)
-    if (source instanceof TextureSource) {
-      lay(source)
+    this.whenThere(m, kept(this.reliefs, image, this.loadRelief), (relief) => {
+      setRelief(m, relief)
+      m.needsUpdate = true
+    })
+  }
+
+  /** Uses what is there, or what comes once it has come; till then the material is not whole. */
+  private whenThere<T>(m: MeshPhysicalMaterial, it: T | Promise<T>, use: (it: T) => void): void {
+    if (!(it instanceof Promise)) {
+      use(it)
       return
     }
     this.waiting.set(m, (this.waiting.get(m) ?? 0) + 1)
-    void source.then(lay, this.onProblem).finally(() => {
+    void it.then(use, this.onProblem).finally(() => {
       const left = (this.waiting.get(m) ?? 1) - 1
       if (left > 0) this.waiting.set(m, left)
       else this.waiting.delete(m)
       this.onChange(left <= 0)
     })
   }
+}
 
-  private source(sha256: string): TextureSource<ImageBitmap> | Promise<TextureSource<ImageBitmap>> {
-    const known = this.sources.get(sha256)
-    if (known) return known
-    const coming = this.load(sha256).then((image) => {
-      const made = new TextureSource(image)
-      this.sources.set(sha256, made)
-      return made
-    })
-    coming.catch(() => this.sources.delete(sha256)) // asked for anew next time
-    this.sources.set(sha256, coming)
-    return coming
-  }
+/** What has come by its digest, or is on its way. */
+type Kept<T> = Map<string, T | Promise<T>>
+
+function kept<T>(all: Kept<T>, sha256: string, load: (sha256: string) => Promise<T>): T | Promise<T> {
+  const known = all.get(sha256)
+  if (known) return known
+  const coming = load(sha256).then((made) => {
+    all.set(sha256, made)
+    return made
+  })
+  coming.catch(() => all.delete(sha256)) // asked for anew next time
+  all.set(sha256, coming)
+  return coming
 }
 
 /** About what its pictures take on the graphics card, with their smaller copies. */

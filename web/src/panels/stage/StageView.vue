@@ -51,6 +51,7 @@ function begin() {
     const stage = new Stage(element.value, {
       mesh: (sha256) => bytesAt(api.assetAddress(id, sha256)),
       image: (sha256) => loadImage(api.assetAddress(id, sha256)),
+      relief: (sha256) => api.relief(id, sha256),
       ageing: (part, corrodes) => bytesAt(api.ageingAddress(id, part, corrodes)),
       leaves: (part, span, size) => bytesAt(api.leavesAddress(id, part, span, size)),
       shape: (part) => bytesAt(api.shapeAddress(id, part)),

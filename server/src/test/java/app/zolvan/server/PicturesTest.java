@@ -1,6 +1,7 @@
 package app.zolvan.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshCodec;
@@ -52,6 +53,21 @@ class PicturesTest extends ProjectTest {
         assertThat(tried("/adjustments", change(picture("base_color", "0".repeat(64), 1)))
                         .status())
                 .isEqualTo(404);
+    }
+
+    /** Two slopes of ±0.5 beside each other: the picture itself loses nothing, the mean of all all of it. */
+    @Test
+    void aPictureOfReliefTellsWhatItsCopiesLose() {
+        byte[] ridges = Png.encode(2, 2, new byte[] {-72, -128, -15, 71, -128, -15, -72, -128, -15, 71, -128, -15}, 72);
+        String sha256 = browser.sendFile(project + "/pictures", "ridges.png", ridges)
+                .json()
+                .get("sha256")
+                .asString();
+        String address = project + "/assets/" + sha256 + "/relief";
+        JsonNode spreads = browser.get(address).json().get("spreads");
+        assertThat(spreads.get(0).asDouble()).isZero();
+        assertThat(spreads.get(1).asDouble()).isCloseTo(0.5 / Math.sqrt(2), within(0.01));
+        assertThat(stranger().asNewDesigner(accounts).get(address).status()).isEqualTo(404);
     }
 
     @Test

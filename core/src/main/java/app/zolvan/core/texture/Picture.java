@@ -19,7 +19,7 @@ public final class Picture {
     private final List<byte[]> levels = new ArrayList<>();
     private final int width;
     private final int height;
-    private final boolean colour;
+    private final Holds holds;
 
     /** What the numbers of a picture are. */
     public enum Holds {
@@ -30,8 +30,8 @@ public final class Picture {
         NORMALS
     }
 
-    /** Slopes spread by no more than this are told apart, as standard deviation along one axis. */
-    private static final double WIDEST_SPREAD = 2;
+    /** Slopes that spread more than this, as standard deviation along one axis, mirror nothing sharply any more. */
+    private static final double WIDEST_SPREAD = 1;
     /** Normals that lie flatter than this on the surface count as if they did not. */
     private static final double STEEPEST = 0.1;
 
@@ -39,54 +39,49 @@ public final class Picture {
     public Picture(int width, int height, byte[] rgba, Holds holds) {
         this.width = width;
         this.height = height;
-        this.colour = holds == Holds.COLOURS;
+        this.holds = holds;
         levels.add(rgba);
         for (int w = width, h = height; w > 1 || h > 1; w = Math.max(1, w / 2), h = Math.max(1, h / 2)) {
             levels.add(halved(levels.get(levels.size() - 1), w, h));
         }
-        if (holds == Holds.NORMALS) {
-            tellSpreads();
-        }
     }
 
-    /** Writes to each level's alpha how far the slopes of the picture spread within a pixel of it. */
-    private void tellSpreads() {
-        byte[] whole = levels.get(0);
-        float[] moments = new float[3 * width * height]; // slopes along x and y, and the square of the slope
-        for (int i = 0; i < width * height; i++) {
-            double up = Math.max(STEEPEST, 2 * value(whole[4 * i + 2], 2) - 1.0);
-            double x = (2 * value(whole[4 * i], 0) - 1.0) / up;
-            double y = (2 * value(whole[4 * i + 1], 1) - 1.0) / up;
-            moments[3 * i] = (float) x;
-            moments[3 * i + 1] = (float) y;
-            moments[3 * i + 2] = (float) (x * x + y * y);
-            whole[4 * i + 3] = 0;
+    /**
+     * How far the slopes within four pixels of a picture of normals spread: what is spread within each, and what they differ
+     * by.
+     */
+    private byte spreadOver(byte[] from, int... four) {
+        double x = 0;
+        double y = 0;
+        double squares = 0;
+        for (int i : four) {
+            double up = Math.max(STEEPEST, 2 * value(from[i + 2], 2) - 1.0);
+            double slopeX = (2 * value(from[i], 0) - 1.0) / up;
+            double slopeY = (2 * value(from[i + 1], 1) - 1.0) / up;
+            double within = spread(value(from[i + 3], 3));
+            x += slopeX / 4;
+            y += slopeY / 4;
+            squares += (slopeX * slopeX + slopeY * slopeY + 2 * within * within) / 4;
         }
-        int w = width;
-        int h = height;
-        for (byte[] level : levels.subList(1, levels.size())) {
-            int nw = Math.max(1, w / 2);
-            int nh = Math.max(1, h / 2);
-            float[] fewer = new float[3 * nw * nh];
-            for (int i = 0; i < nw * nh; i++) {
-                int x = 2 * (i % nw);
-                int y = i / nw * 2;
-                for (int k = 0; k < 3; k++) {
-                    fewer[3 * i + k] = (moments[3 * (y * w + x) + k]
-                                    + moments[3 * (y * w + Math.min(w - 1, x + 1)) + k]
-                                    + moments[3 * (Math.min(h - 1, y + 1) * w + x) + k]
-                                    + moments[3 * (Math.min(h - 1, y + 1) * w + Math.min(w - 1, x + 1)) + k])
-                            / 4;
-                }
-                double sx = fewer[3 * i];
-                double sy = fewer[3 * i + 1];
-                double spread = Math.sqrt(Math.max(0, fewer[3 * i + 2] - sx * sx - sy * sy) / 2);
-                level[4 * i + 3] = (byte) Math.round(255 * Math.min(1, spread / WIDEST_SPREAD));
-            }
-            moments = fewer;
-            w = nw;
-            h = nh;
+        double spread = Math.sqrt(Math.max(0, squares - x * x - y * y) / 2);
+        return (byte) Math.round(255 * Math.min(1, spread / WIDEST_SPREAD));
+    }
+
+    /**
+     * Of a picture of normals, how far slopes spread within a pixel of each level, from the picture itself on: the root mean
+     * square over all pixels, as standard deviation along one axis.
+     */
+    public double[] spreads() {
+        return levels.stream().mapToDouble(this::meanSpread).toArray();
+    }
+
+    private double meanSpread(byte[] level) {
+        double sum = 0;
+        for (int i = 3; i < level.length; i += 4) {
+            double spread = spread(value(level[i], 3));
+            sum += spread * spread;
         }
+        return Math.sqrt(4 * sum / level.length);
     }
 
     /** The spread of slopes that a picture of normals tells by its alpha. */
@@ -132,7 +127,7 @@ public final class Picture {
                 rgba[i] = (byte) (row[x] >> 16);
                 rgba[i + 1] = (byte) (row[x] >> 8);
                 rgba[i + 2] = (byte) row[x];
-                rgba[i + 3] = (byte) (row[x] >> 24);
+                rgba[i + 3] = holds == Holds.NORMALS ? 0 : (byte) (row[x] >> 24); // no spread within a pixel
             }
         }
         return new Picture(w, h, rgba, holds);
@@ -154,8 +149,12 @@ public final class Picture {
                                     + value(from[c + k], k)
                                     + value(from[d + k], k))
                             / 4;
-                    to[4 * (y * nw + x) + k] =
-                            colour && k < 3 ? CODES[(int) (65535 * mean + 0.5)] : (byte) Math.round(255 * mean);
+                    to[4 * (y * nw + x) + k] = holds == Holds.COLOURS && k < 3
+                            ? CODES[(int) (65535 * mean + 0.5)]
+                            : (byte) Math.round(255 * mean);
+                }
+                if (holds == Holds.NORMALS) {
+                    to[4 * (y * nw + x) + 3] = spreadOver(from, a, b, c, d);
                 }
             }
         }
@@ -164,7 +163,7 @@ public final class Picture {
 
     private float value(byte code, int channel) {
         int i = code & 0xFF;
-        return colour && channel < 3 ? LINEAR[i] : i / 255f;
+        return holds == Holds.COLOURS && channel < 3 ? LINEAR[i] : i / 255f;
     }
 
     public int width() {

@@ -28,11 +28,26 @@ class AssetController {
     @GetMapping("/api/projects/{projectId}/assets/{sha256}")
     ResponseEntity<StreamingResponseBody> projectAsset(
             @AuthenticationPrincipal Account account, @PathVariable UUID projectId, @PathVariable String sha256) {
+        requireReadable(account, projectId, sha256);
+        return send(sha256);
+    }
+
+    @GetMapping("/api/projects/{projectId}/assets/{sha256}/relief")
+    ResponseEntity<FineReliefWire> relief(
+            @AuthenticationPrincipal Account account, @PathVariable UUID projectId, @PathVariable String sha256) {
+        requireReadable(account, projectId, sha256);
+        return ResponseEntity.ok().cacheControl(forGood()).body(assets.relief(sha256));
+    }
+
+    private void requireReadable(Account account, UUID projectId, String sha256) {
         projects.require(account, projectId);
         if (!assets.isReadable(projectId, sha256)) {
             throw Problem.notFound("file");
         }
-        return send(sha256);
+    }
+
+    private static CacheControl forGood() {
+        return CacheControl.maxAge(Duration.ofDays(365)).cachePrivate().immutable();
     }
 
     @GetMapping("/api/library/assets/{sha256}")
@@ -47,8 +62,7 @@ class AssetController {
         AssetMapper.Row asset = assets.find(sha256);
         return ResponseEntity.ok()
                 .eTag("\"" + sha256 + "\"")
-                .cacheControl(
-                        CacheControl.maxAge(Duration.ofDays(365)).cachePrivate().immutable())
+                .cacheControl(forGood())
                 .header("X-Content-Type-Options", "nosniff")
                 .contentType(MediaType.parseMediaType(asset.mediaType()))
                 .contentLength(asset.size())

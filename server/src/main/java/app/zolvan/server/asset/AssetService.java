@@ -1,7 +1,11 @@
 package app.zolvan.server.asset;
 
 import app.zolvan.core.model.Digest;
+import app.zolvan.core.texture.Picture;
+import app.zolvan.core.texture.Picture.Holds;
 import app.zolvan.server.problem.Problem;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -28,7 +32,12 @@ public class AssetService {
 
     private static final int CHUNK = 1 << 20;
 
+    /** Larger pictures of relief are looked at more coarsely. */
+    private static final int RELIEF_PIXELS = 1 << 22;
+
     private final AssetMapper mapper;
+    private final Cache<String, FineReliefWire> reliefs =
+            Caffeine.newBuilder().maximumSize(1_000).build();
 
     AssetService(AssetMapper mapper) {
         this.mapper = mapper;
@@ -116,6 +125,20 @@ public class AssetService {
             throw new UncheckedIOException(e);
         }
         return out.toByteArray();
+    }
+
+    /** How far the slopes of a picture of normals spread in its halved copies. */
+    FineReliefWire relief(String sha256) {
+        return reliefs.get(sha256, digest -> {
+            try {
+                return FineReliefWire.of(Picture.decode(bytes(digest), Holds.NORMALS, RELIEF_PIXELS));
+            } catch (IOException e) {
+                throw Problem.of(
+                        HttpStatus.UNPROCESSABLE_CONTENT,
+                        "no-picture",
+                        "A picture of relief can’t be read: it is damaged, or no PNG or JPEG. Bring it anew as PNG.");
+            }
+        });
     }
 
     AssetMapper.Row find(String sha256) {

@@ -62,6 +62,13 @@ public final class Hit {
 
     final double[] vGrowth = new double[3];
 
+    /** Whether the normal was turned by a relief; what it was before. */
+    boolean raised;
+
+    double levelX;
+    double levelY;
+    double levelZ;
+
     /** What the side that was met wears. */
     Skin skin;
 
@@ -97,13 +104,6 @@ public final class Hit {
         vGrowth[1] += v * y;
         vGrowth[2] += v * z;
     }
-
-    /** Whether the normal was turned by a relief; what it was before. */
-    boolean raised;
-
-    double levelX;
-    double levelY;
-    double levelZ;
 
     private void raise() {
         raised = true;

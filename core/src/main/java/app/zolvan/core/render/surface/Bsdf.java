@@ -76,14 +76,14 @@ public final class Bsdf {
     private boolean smoothBase;
     private boolean smoothCoat;
     private double coatRoughness;
-    /** Whether the base's reflection is that of a flake which lies askew; its frame, and the viewer in it. */
-    private boolean askew;
-
     private final Askew flake = new Askew();
-    /** Whether the coat lies level over a relief whose slope this place of the body has; its frame, and the viewer in it. */
-    private boolean level;
+    /** The frame of a flake which lies askew and mirrors in the base's place; null where the base's facets lie about the normal. */
+    private Askew baseFrame;
 
-    private final Askew coatFrame = new Askew();
+    private final Askew level = new Askew();
+    /** The frame of a coat that lies level over relief; null where it follows the body. */
+    private Askew coatFrame;
+
     /** The cosine under which the viewer sees the coat. */
     private double coatCosine;
 
@@ -134,7 +134,7 @@ public final class Bsdf {
         double along = alpha * Math.sqrt(2 / (1 + across * across));
         double finest = smoothBase ? 1e-4 : Math.max(1e-4, least * least);
         ggx.set(Math.min(1, along), Math.max(finest, along * across));
-        askew = (s.tiltX != 0 || s.tiltY != 0) && !smoothBase && flake.set(s.tiltX, s.tiltY, ox, oy, oz);
+        baseFrame = smoothBase ? null : askew(flake, s.tiltX, s.tiltY);
         double coat = fromInside ? 0 : s.coat;
         step = coat > 0 && eta >= 1 ? Fresnel.underCoat(eta, s.coatIor, coat) : eta;
         double fuzz = fromInside ? 0 : s.fuzz;
@@ -143,10 +143,8 @@ public final class Bsdf {
         double coatAlpha = Math.max(1e-4, coatRoughness * coatRoughness);
         coatGgx.set(coatAlpha, coatAlpha);
         fuzzOut = fuzz > 0 ? 1 - fuzz * Math.min(1, Albedo.fuzz(oz, s.fuzzRoughness)) : 1;
-        level = coat > 0
-                && (s.coatSlopeX != 0 || s.coatSlopeY != 0)
-                && coatFrame.set(s.coatSlopeX, s.coatSlopeY, ox, oy, oz);
-        coatCosine = level ? Math.min(1, coatFrame.facing()) : oz;
+        coatFrame = coat > 0 ? askew(level, s.coatSlopeX, s.coatSlopeY) : null;
+        coatCosine = coatFrame == null ? oz : Math.min(1, coatFrame.facing());
         coatOut = coat > 0 ? 1 - coat * coatReflects(coatCosine) : 1;
         specularF0 = Fresnel.facing(step);
         specularOut = opaque > 0 ? specularReflects(oz) : 0;
@@ -155,6 +153,30 @@ public final class Bsdf {
         metalLostMean = metal > 0 && !smoothBase ? 1 - Albedo.mirrorMean(roughness) : 0;
         darken(coat);
         chances(coat);
+    }
+
+    /** A frame that slopes so, if it does and the viewer sees its front. */
+    private Askew askew(Askew frame, double slopeX, double slopeY) {
+        return (slopeX != 0 || slopeY != 0) && frame.set(slopeX, slopeY, ox, oy, oz) ? frame : null;
+    }
+
+    private double visible(Ggx facets, Askew frame, double x, double y, double z) {
+        return frame == null ? facets.visibleDensity(ox, oy, oz, x, y, z) : frame.visible(facets, x, y, z);
+    }
+
+    private double shadowing(Ggx facets, Askew frame, double x, double y, double z) {
+        return frame == null ? shadowing(facets, x, y, z) : frame.shadowing(facets, x, y, z);
+    }
+
+    /** Goes on in the direction that a facet mirrors to which the viewer sees. */
+    private void aboutFacet(Ggx facets, Askew frame, double u, double v) {
+        if (frame == null) {
+            facets.sampleVisible(ox, oy, oz, u, v);
+            about(facets.hx, facets.hy, facets.hz);
+        } else {
+            frame.sample(facets, u, v);
+            about(frame.hx, frame.hy, frame.hz);
+        }
     }
 
     private double coatReflects(double cosine) {
@@ -334,11 +356,12 @@ public final class Bsdf {
             passes = fuzzOut * (1 - s.fuzz * Math.min(1, in));
         }
         if (chance[COAT] > 0 && !smoothCoat) {
-            double visible =
-                    level ? coatFrame.visible(coatGgx, hx, hy, hz) : coatGgx.visibleDensity(ox, oy, oz, hx, hy, hz);
-            visible /= 4 * d;
-            double unshadowed = level ? coatFrame.shadowing(coatGgx, x, y, z) : shadowing(coatGgx, x, y, z);
-            double value = passes * s.coat * Fresnel.dielectric(d, s.coatIor) * visible * unshadowed;
+            double visible = visible(coatGgx, coatFrame, hx, hy, hz) / (4 * d);
+            double value = passes
+                    * s.coat
+                    * Fresnel.dielectric(d, s.coatIor)
+                    * visible
+                    * shadowing(coatGgx, coatFrame, x, y, z);
             addMirrored(value, value, value);
             pdf += chance[COAT] * visible;
         }
@@ -348,7 +371,7 @@ public final class Bsdf {
         double coatBoth = 1;
         double coatMean = 1;
         if (coatOut < 1) {
-            double lit = level ? Math.max(0, Math.min(1, coatFrame.cosine(x, y, z))) : z;
+            double lit = coatFrame == null ? z : Math.max(0, Math.min(1, coatFrame.cosine(x, y, z)));
             coatBoth = coatOut * (1 - s.coat * coatReflects(lit));
             coatMean = coatBoth / (1 - s.coat * Albedo.clearMean(coatRoughness, s.coatIor));
             double path = coatPath(lit);
@@ -357,9 +380,8 @@ public final class Bsdf {
             tintB *= darkB * coatTint(s.coatB, path);
         }
         if (chance[SPECULAR] > 0 && !smoothBase) {
-            double visible = askew ? flake.visible(ggx, hx, hy, hz) : ggx.visibleDensity(ox, oy, oz, hx, hy, hz);
-            visible /= 4 * d;
-            double value = visible * coatBoth * (askew ? flake.shadowing(ggx, x, y, z) : shadowing(ggx, x, y, z));
+            double visible = visible(ggx, baseFrame, hx, hy, hz) / (4 * d);
+            double value = visible * coatBoth * shadowing(ggx, baseFrame, x, y, z);
             baseReflectance(d);
             addMirrored(value * tintR * f[0], value * tintG * f[1], value * tintB * f[2]);
             addSharp(value * tintR * f[0], value * tintG * f[1], value * tintB * f[2]);
@@ -581,25 +603,13 @@ public final class Bsdf {
                 if (smoothCoat) {
                     return mirror(lobe);
                 }
-                if (level) {
-                    coatFrame.sample(coatGgx, u, v);
-                    about(coatFrame.hx, coatFrame.hy, coatFrame.hz);
-                } else {
-                    coatGgx.sampleVisible(ox, oy, oz, u, v);
-                    about(coatGgx.hx, coatGgx.hy, coatGgx.hz);
-                }
+                aboutFacet(coatGgx, coatFrame, u, v);
             }
             case SPECULAR -> {
                 if (smoothBase) {
                     return mirror(lobe);
                 }
-                if (askew) {
-                    flake.sample(ggx, u, v);
-                    about(flake.hx, flake.hy, flake.hz);
-                } else {
-                    ggx.sampleVisible(ox, oy, oz, u, v);
-                    about(ggx.hx, ggx.hy, ggx.hz);
-                }
+                aboutFacet(ggx, baseFrame, u, v);
             }
             case CLEAR -> {
                 if (smoothBase) {
@@ -691,7 +701,7 @@ public final class Bsdf {
         r = g = b = 0;
         mirroredR = mirroredG = mirroredB = 0;
         if (lobe == COAT) {
-            if (level) {
+            if (coatFrame != null) {
                 about(coatFrame.normalX(), coatFrame.normalY(), coatFrame.normalZ());
             }
             double value = fuzzBoth(wz) * s.coat * Fresnel.dielectric(coatCosine, s.coatIor) / chance[COAT];
