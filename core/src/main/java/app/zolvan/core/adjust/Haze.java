@@ -5,6 +5,7 @@ import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.ParameterException;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.render.surface.Fresnel;
+import java.util.Set;
 
 /**
  * How softly a highlight fades out at its edge: the share of what is mirrored that lies in a wide glow around it
@@ -28,6 +29,13 @@ public final class Haze {
     /** Together the two mirror what the bare body does, within this share. */
     private static final double ALIKE = 1e-4;
 
+    /** What a picture makes of the body's highlight, and not of a coat's. */
+    private static final Set<Parameter> APART = Set.of(
+            Parameter.SPECULAR_ROUGHNESS,
+            Parameter.BASE_METALNESS,
+            Parameter.GEOMETRY_NORMAL,
+            Parameter.GEOMETRY_HEIGHT);
+
     private Haze() {}
 
     /** 0 … {@link #MOST}; 0 for a crisp edge, and for whatever has a coat that mirrors light of its own. */
@@ -40,15 +48,16 @@ public final class Haze {
         if (!(share >= 0 && share <= MOST)) {
             throw new ParameterException("haze", "Haze goes from 0 (a crisp edge) to 0.5 (half of it in the glow).");
         }
-        if (hasOneHighlight(s)) {
-            throw new ParameterException(
-                    "haze",
-                    "Metals, gems and a curve of one’s own have one highlight only: soften it by its roughness.");
-        }
         boolean hazed = isHazed(s);
         if (!hazed && isCoated(s)) {
             throw new ParameterException(
                     "haze", "Under a clear coat of another substance, the coat’s roughness is the edge’s.");
+        }
+        if (!isPlain(s)) {
+            throw new ParameterException(
+                    "haze",
+                    "A highlight that is a metal’s, tinted, brushed, drawn, filmed or follows a picture or relief has"
+                            + " no second one to fade into: soften it by its roughness.");
         }
         double crisp = s.number(hazed ? Parameter.COAT_ROUGHNESS : Parameter.SPECULAR_ROUGHNESS);
         if (share == 0) {
@@ -75,7 +84,7 @@ public final class Haze {
         for (int i = 0; i < 60; i++) {
             double middle = (low + high) / 2;
             double weight = (1 - share) * bare / Fresnel.facing(middle);
-            if (Fresnel.facing(Fresnel.underCoat(body, middle, weight)) < share * bare) {
+            if (glow(body, middle, weight) < share * bare) {
                 low = middle;
             } else {
                 high = middle;
@@ -86,15 +95,22 @@ public final class Haze {
 
     /** Whether there is a highlight whose edge can be softened so. */
     public static boolean isPossible(Surface s) {
-        return !hasOneHighlight(s) && (isHazed(s) || !isCoated(s));
+        return isPlain(s) && (isHazed(s) || !isCoated(s));
     }
 
-    private static boolean hasOneHighlight(Surface s) {
+    /** Whether a clear coat can mirror just as the body does: what it has not, such as a tint or brushing, would be lost. */
+    private static boolean isPlain(Surface s) {
         double index = s.number(Parameter.SPECULAR_IOR);
-        return s.number(Parameter.BASE_METALNESS) > 0.5
-                || s.flag(Parameter.GENERALIZED_SCHLICK)
-                || index < LEAST_INDEX
-                || index > HIGHEST_INDEX;
+        return s.number(Parameter.BASE_METALNESS) == 0
+                && index >= LEAST_INDEX
+                && index <= HIGHEST_INDEX
+                && !s.flag(Parameter.GENERALIZED_SCHLICK)
+                && s.number(Parameter.SPECULAR_WEIGHT) == 1
+                && s.colour(Parameter.SPECULAR_COLOR).equals(LinearRgb.WHITE)
+                && s.number(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY) == 0
+                && s.number(Parameter.THIN_FILM_WEIGHT) == 0
+                && s.number(Parameter.FLAKE_WEIGHT) == 0
+                && APART.stream().noneMatch(s.textures()::containsKey);
     }
 
     private static boolean isCoated(Surface s) {
@@ -104,12 +120,18 @@ public final class Haze {
     /** Whether coat and body together mirror what the bare body does. */
     private static boolean isHazed(Surface s) {
         double bare = facing(s);
-        double step = Fresnel.underCoat(
-                s.number(Parameter.SPECULAR_IOR), s.number(Parameter.COAT_IOR), s.number(Parameter.COAT_WEIGHT));
+        double glow =
+                glow(s.number(Parameter.SPECULAR_IOR), s.number(Parameter.COAT_IOR), s.number(Parameter.COAT_WEIGHT));
         return isCoated(s)
-                && Math.abs(coat(s) + Fresnel.facing(step) - bare) < ALIKE * bare
+                && Math.abs(coat(s) + glow - bare) < ALIKE * bare
                 && s.number(Parameter.COAT_DARKENING) == 0
                 && s.colour(Parameter.COAT_COLOR).equals(LinearRgb.WHITE);
+    }
+
+    /** What a faced body mirrors through its coat, which takes its share on the way in and out. */
+    private static double glow(double body, double coat, double weight) {
+        double passes = 1 - weight * Fresnel.facing(coat);
+        return passes * passes * Fresnel.facing(Fresnel.underCoat(body, coat, weight));
     }
 
     private static double facing(Surface s) {
