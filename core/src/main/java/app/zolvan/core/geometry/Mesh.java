@@ -10,7 +10,8 @@ import java.util.Map;
  * and nobody writes to them.
  *
  * <p>Layout: {@code positions} and {@code normals} hold x, y, z per vertex; {@code uv} (the coordinates the file came
- * with) and {@code metricUv} (at real size, in metres; see {@code mapping.RealSize}) hold u, v per vertex, or are null. {@code indices} holds three vertices per triangle, anticlockwise seen from the front.
+ * with) and {@code metricUv} (at real size, in metres; see {@code mapping.RealSize}) hold u, v per vertex, or are null.
+ * {@code indices} holds three vertices per triangle, anticlockwise seen from the front.
  * Triangles are grouped in spans: span i is triangles {@code spanStarts[i]} up to, but not with, {@code
  * spanStarts[i + 1]}. A span is what arrived with one source material. {@code faces} gives each triangle the number of
  * the smooth region it lies in, or is null before topology has been worked out. {@code uv2} is the file's second set of

@@ -59,12 +59,98 @@ public final class EvenCoordinates {
                 : new EvenCoordinates(mesh, stretch).inMetres();
     }
 
+    /** Whether a mesh that was laid in metres before has the file's own coordinates. */
+    public static boolean lieOn(Mesh laid, Vec3 stretch) {
+        return laid.metricUv() != null
+                && inMetres(laid, stretch)
+                        .filter(own -> isNear(own, laid.metricUv()))
+                        .isPresent();
+    }
+
+    private static boolean isNear(float[] own, float[] laid) {
+        for (int i = 0; i < own.length; i++) {
+            if (Math.abs(own[i] - laid[i]) > SAME * Math.max(1, Math.abs(own[i]))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     private Optional<float[]> inMetres() {
         if (isMostlySkewed()) {
             return Optional.empty();
         }
-        DisjointSets pieces = new DisjointSets(mesh.triangleCount());
-        DisjointSets charts = new DisjointSets(mesh.triangleCount());
+        Sheet[] sheets = sheets();
+        for (int t = 0; t < sheets.length; t++) {
+            if (sheets[t] != null) {
+                sheets[t].judge(t);
+            }
+        }
+        float[] metric = new float[mesh.uv().length];
+        for (int t = 0; t < sheets.length; t++) {
+            Sheet sheet = sheets[t];
+            if (sheet == null) {
+                continue;
+            }
+            if (!sheet.isEven()) {
+                return Optional.empty();
+            }
+            for (int k = 0; k < 3; k++) {
+                int c = mesh.indices()[3 * t + k];
+                metric[2 * c] = (float) (mesh.uv()[2 * c] * sheet.meanU() * (sheet.isMirrored() ? -1 : 1));
+                metric[2 * c + 1] = (float) (mesh.uv()[2 * c + 1] * sheet.meanV());
+            }
+        }
+        return Optional.of(metric);
+    }
+
+    /** A connected piece of the mesh; sums are weighted by area. */
+    private final class Sheet {
+        private double whole;
+        private double u;
+        private double v;
+        private double turned;
+        private double off;
+        private boolean open;
+        private boolean cut;
+
+        void add(int t) {
+            whole += area[t];
+            u += area[t] * alongU[t];
+            v += area[t] * alongV[t];
+            turned += mirrored[t] ? area[t] : 0;
+        }
+
+        void judge(int t) {
+            boolean fits = !skewed[t]
+                    && isNear(alongU[t], meanU())
+                    && isNear(alongV[t], meanV())
+                    && mirrored[t] == isMirrored();
+            off += fits ? 0 : area[t];
+        }
+
+        double meanU() {
+            return u / whole;
+        }
+
+        double meanV() {
+            return v / whole;
+        }
+
+        boolean isMirrored() {
+            return turned > whole / 2;
+        }
+
+        boolean isEven() {
+            return open && !cut && off <= (1 - NEARLY_ALL) * whole;
+        }
+    }
+
+    /** The piece that each triangle is of; null for those without an area. */
+    private Sheet[] sheets() {
+        int count = mesh.triangleCount();
+        DisjointSets pieces = new DisjointSets(count);
+        DisjointSets charts = new DisjointSets(count);
         int[] corners = mesh.indices().clone();
         int[] user = new int[mesh.vertexCount()];
         Arrays.fill(user, -1);
@@ -78,7 +164,7 @@ public final class EvenCoordinates {
                 charts.join(e / 3, user[vertex]);
             }
         }
-        boolean[] open = new boolean[mesh.triangleCount()];
+        boolean[] open = new boolean[count];
         EdgePairs pairs = EdgePairs.of(corners, t -> area[t] == 0);
         for (int e = 0; e < corners.length; e++) {
             int o = pairs.across()[e];
@@ -92,52 +178,17 @@ public final class EvenCoordinates {
                 }
             }
         }
-        // a set is known by its lowest triangle: a piece laid in one go has one chart
-        double[] whole = new double[mesh.triangleCount()];
-        double[] u = new double[whole.length];
-        double[] v = new double[whole.length];
-        double[] turned = new double[whole.length];
-        boolean[] sheet = new boolean[whole.length];
-        for (int t = 0; t < whole.length; t++) {
-            if (area[t] == 0) {
-                continue;
-            }
-            int p = pieces.find(t);
-            if (charts.find(t) != p) {
-                return Optional.empty();
-            }
-            sheet[p] |= open[t];
-            whole[p] += area[t];
-            u[p] += area[t] * alongU[t];
-            v[p] += area[t] * alongV[t];
-            turned[p] += mirrored[t] ? area[t] : 0;
-        }
-        double[] off = new double[whole.length];
-        for (int t = 0; t < whole.length; t++) {
-            int p = pieces.find(t);
-            boolean fits = !skewed[t]
-                    && isNear(alongU[t], u[p] / whole[p])
-                    && isNear(alongV[t], v[p] / whole[p])
-                    && mirrored[t] == turned[p] > whole[p] / 2;
-            off[p] += area[t] > 0 && !fits ? area[t] : 0;
-        }
-        float[] metric = new float[mesh.uv().length];
-        for (int t = 0; t < whole.length; t++) {
-            int p = pieces.find(t);
-            if (area[t] == 0) {
-                continue;
-            }
-            if (!sheet[p] || off[p] > (1 - NEARLY_ALL) * whole[p]) {
-                return Optional.empty();
-            }
-            double across = (turned[p] > whole[p] / 2 ? -1 : 1) * u[p] / whole[p];
-            for (int k = 0; k < 3; k++) {
-                int c = mesh.indices()[3 * t + k];
-                metric[2 * c] = (float) (mesh.uv()[2 * c] * across);
-                metric[2 * c + 1] = (float) (mesh.uv()[2 * c + 1] * v[p] / whole[p]);
+        Sheet[] sheets = new Sheet[count];
+        for (int t = 0; t < count; t++) {
+            if (area[t] > 0) {
+                int p = pieces.find(t); // its lowest triangle, which comes first
+                sheets[t] = p == t ? new Sheet() : sheets[p];
+                sheets[t].add(t);
+                sheets[t].open |= open[t];
+                sheets[t].cut |= charts.find(t) != p; // a piece laid in one go is one chart
             }
         }
-        return Optional.of(metric);
+        return sheets;
     }
 
     private boolean isMostlySkewed() {

@@ -359,10 +359,8 @@ public final class ModelInspection {
                 without.add(i);
             } else if (areEven.computeIfAbsent(
                     part.mesh(),
-                    m -> EvenCoordinates.inMetres(
-                                    model.meshes().get(m),
-                                    model.partToWorld(part).stretch())
-                            .isPresent())) {
+                    m -> EvenCoordinates.lieOn(
+                            model.meshes().get(m), model.partToWorld(part).stretch()))) {
                 even.add(i);
             }
         }

@@ -40,6 +40,10 @@ class EvenCoordinatesTest {
                 assertThat(flat).isCloseTo(bent, within(0.1 * bent));
             }
         }
+        assertThat(EvenCoordinates.lieOn(laid, MILLIMETRES)).isTrue();
+        assertThat(EvenCoordinates.lieOn(BoxProjection.apply(curtain, MILLIMETRES), MILLIMETRES))
+                .as("laid from six sides before")
+                .isFalse();
         int last = 2 * (laid.vertexCount() - 1);
         assertThat(laid.metricUv()[last] - laid.metricUv()[0]).isCloseTo(2, within(0.03f));
         assertThat(laid.metricUv()[last + 1] - laid.metricUv()[1]).isCloseTo(3, within(1e-4f));
