@@ -392,6 +392,26 @@ class BsdfTest {
         assertThat(seen[0]).isCloseTo(coat + (1 - coat) * (1 - coat) * body, within(3 * seen[1] + 1e-4));
     }
 
+    /** OpenPBR 1.1: slopes add up on both ways through; a coat that reflects nothing shows it alone. */
+    @ParameterizedTest
+    @CsvSource({"0.3, 0.3, 1, 0.39482", "0, 0.4, 1, 0.47568", "0.2, 0.5, 0.5, 0.39825", "0.6, 1, 1, 1"})
+    void aRoughCoatBlursTheBodyBelowIt(double body, double coat, double weight, double expected) {
+        Surface metal = Surface.STANDARD
+                .with(Parameter.BASE_METALNESS, 1)
+                .with(Parameter.COAT_IOR, 1)
+                .with(Parameter.COAT_DARKENING, 0);
+        Surface coated = metal.with(Parameter.SPECULAR_ROUGHNESS, body)
+                .with(Parameter.COAT_WEIGHT, weight)
+                .with(Parameter.COAT_ROUGHNESS, coat);
+        Bsdf[] both = {new Bsdf(), new Bsdf()};
+        both[0].set(SurfaceValues.of(coated), 0.6, 0, 0.8, 1.5, false);
+        both[1].set(SurfaceValues.of(metal.with(Parameter.SPECULAR_ROUGHNESS, expected)), 0.6, 0, 0.8, 1.5, false);
+        for (Bsdf bsdf : both) {
+            bsdf.evaluate(-0.48, 0.64, 0.6);
+        }
+        assertThat(both[0].g).isCloseTo(both[1].g, within(1e-3 * both[1].g));
+    }
+
     /** A clear coat fills relief and lies level: it mirrors about its own normal, makes no energy, and is sampled as it is. */
     @ParameterizedTest
     @CsvSource({"0.3, -0.2, 0.9", "-0.5, 0, 0.6", "0, 0.4, 0.4"})

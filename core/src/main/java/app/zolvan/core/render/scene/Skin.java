@@ -119,7 +119,7 @@ final class Skin {
 
     /** Whether it throws patches of light: mirrors or bends it in one direction, or nearly. */
     boolean isFocusing() {
-        boolean base = values.polished || (values.roughness < Bsdf.SMOOTH && values.specularWeight > 0);
+        boolean base = values.polished || (values.roughnessUnderCoat() < Bsdf.SMOOTH && values.specularWeight > 0);
         boolean coat = values.coat > 0 && values.coatRoughness < Bsdf.SMOOTH;
         return ((base || coat) && !values.isPane()) || (behind != null && behind.isFocusing());
     }

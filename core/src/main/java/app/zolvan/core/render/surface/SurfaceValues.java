@@ -155,7 +155,7 @@ public final class SurfaceValues {
         v.fuzzB = fuzz.b();
         v.fuzzRoughness = s.number(Parameter.FUZZ_ROUGHNESS);
         v.flakes = s.number(Parameter.FLAKE_WEIGHT);
-        v.polished = v.roughness <= POLISHED
+        v.polished = v.roughnessUnderCoat() <= POLISHED
                 && v.flakes == 0
                 && v.specularWeight > 0
                 && v.metalness + (1 - v.metalness) * v.transmission >= 0.5;
@@ -282,6 +282,15 @@ public final class SurfaceValues {
         subsurfacePathG = o.subsurfacePathG;
         subsurfacePathB = o.subsurfacePathB;
         subsurfaceCosine = o.subsurfaceCosine;
+    }
+
+    /**
+     * How rough the body looks through its coat: what light crosses twice blurs it, as facets' slopes add up (OpenPBR 1.1,
+     * coat, roughening).
+     */
+    public double roughnessUnderCoat() {
+        double both = StrictMath.pow(roughness, 4) + 2 * StrictMath.pow(coatRoughness, 4);
+        return roughness + coat * (Math.min(1, Math.sqrt(Math.sqrt(both))) - roughness);
     }
 
     /**
