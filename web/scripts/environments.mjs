@@ -1,6 +1,7 @@
 // Turns the CC0 surroundings pictures of @pmndrs/assets (EXR with DWAB compression) into Radiance HDR files and small
-// PNG previews under public/environments. Runs before every build; files that are there already are left alone.
-import { existsSync, mkdirSync, writeFileSync } from 'node:fs'
+// PNG previews under public/environments. Runs before every build; files that this script made already are left alone.
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { deflateSync } from 'node:zlib'
 import { FloatType } from 'three'
 import { EXRLoader } from 'three/examples/jsm/loaders/EXRLoader.js'
@@ -9,22 +10,29 @@ const FOLDER = new URL('../public/environments/', import.meta.url)
 const PICTURES = { studio: 'studio', workshop: 'workshop', lobby: 'lobby', park: 'park', 'low-sun': 'dawn' }
 const PREVIEW_WIDTH = 192
 const WHITE = 0.72
+const ADAPTED = 0.85 // of a light's tone, how much the eye takes off once it is used to it; all of it in the studio
 const BRIGHTEST = 65504 // what a half float holds; the sun's disc is beyond it
 
 mkdirSync(FOLDER, { recursive: true })
+const stamp = new URL('made-by', FOLDER)
+const script = createHash('sha256')
+  .update(readFileSync(new URL(import.meta.url)))
+  .digest('hex')
+const isMade = existsSync(stamp) && readFileSync(stamp, 'utf8') === script
 for (const [name, source] of Object.entries(PICTURES)) {
   const hdr = new URL(`${name}.hdr`, FOLDER)
   const png = new URL(`${name}.png`, FOLDER)
-  if (existsSync(hdr) && existsSync(png)) continue
+  if (isMade && existsSync(hdr) && existsSync(png)) continue
   const { default: encoded } = await import(`@pmndrs/assets/hdri/${source}.exr.js`)
   const bytes = Buffer.from(encoded.slice(encoded.indexOf(',') + 1), 'base64')
   const picture = new EXRLoader()
     .setDataType(FloatType)
     .parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length))
-  const image = normalised(upright(picture), name === 'studio')
+  const image = normalised(upright(picture), name === 'studio' ? 1 : ADAPTED)
   writeFileSync(hdr, radiance(image))
   writeFileSync(png, preview(image))
 }
+writeFileSync(stamp, script)
 
 /** The picture as RGB floats with its top row first. */
 function upright({ width, height, data }) {
@@ -40,9 +48,9 @@ function upright({ width, height, data }) {
   return { width, height, rgb }
 }
 
-/** Scaled so that a white matt surface, lit from all around, shows a mean of `WHITE`: strength 1 suits any
-picture. White-balanced, that mean is neutral, so that colours can be judged; otherwise the picture keeps its tone. */
-function normalised({ width, height, rgb }, whiteBalanced) {
+/** Scaled so that a white matt surface, lit from all around, shows a mean of `WHITE`: strength 1 suits any picture. White
+balanced as far as the eye adapts: what is left of the light's tone is told, and does not drown the colours. */
+function normalised({ width, height, rgb }, adapted) {
   const sum = [0, 0, 0]
   let weights = 0
   for (let y = 0; y < height; y++) {
@@ -54,7 +62,9 @@ function normalised({ width, height, rgb }, whiteBalanced) {
     }
   }
   const luminance = 0.2126 * sum[0] + 0.7152 * sum[1] + 0.0722 * sum[2]
-  const gain = sum.map((s) => (WHITE * weights) / (whiteBalanced ? s : luminance))
+  const tone = sum.map((s) => (luminance / s) ** adapted)
+  const kept = 0.2126 * tone[0] * sum[0] + 0.7152 * tone[1] * sum[1] + 0.0722 * tone[2] * sum[2]
+  const gain = tone.map((t) => (WHITE * weights * t) / kept)
   return { width, height, rgb: rgb.map((v, i) => v * gain[i % 3]) }
 }
 
