@@ -10,6 +10,7 @@ import {
   WebGLRenderer,
 } from 'three'
 import type { Physical } from '../api/client'
+import { lightBy } from './lampLight'
 import { Surfaces, type ImageLoader } from './surfaces'
 import { viewingBooth } from './surroundings'
 
@@ -63,6 +64,7 @@ export class ChipPainter {
     const material = this.surfaces.get(physical, 'metric')
     while (this.surfaces.isLoading) await pause()
     this.tile.material = material
+    lightBy([], 0) // the booth has none
     this.renderer.render(this.scene, this.camera)
     const blob = await new Promise<Blob | null>((done) => this.renderer.domElement.toBlob(done, 'image/png'))
     return blob ? URL.createObjectURL(blob) : ''

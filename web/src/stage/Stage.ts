@@ -40,10 +40,10 @@ import { PickedFaces } from './pickedFaces'
 import { PlainColours, type Mark } from './plainColours'
 import { ScaleFigure } from './scaleFigure'
 import { Sides } from './sides'
-import { reflectFinely } from './shading'
+import { lightBy } from './lampLight'
 import { Surfaces, type ImageLoader, type ReliefLoader } from './surfaces'
 import { Reflections } from './reflections'
-import { backdrop, loadSurroundings } from './surroundings'
+import { backdrop, loadSurroundings, type Prepared } from './surroundings'
 import { TwoSided, type OuterLoader } from './twoSided'
 import { filling, Viewpoint, type View } from './viewpoint'
 
@@ -104,15 +104,6 @@ export interface AssetLoader {
   leaves: LeafLoader
   shape: ShapeLoader
   outer: OuterLoader
-}
-
-/** Names of what draws by the processor alone. */
-const SOFTWARE = /swiftshader|llvmpipe|softpipe|software|basic render/i
-
-function drawsInSoftware(renderer: WebGLRenderer): boolean {
-  const gl = renderer.getContext()
-  const names = gl.getExtension('WEBGL_debug_renderer_info')
-  return SOFTWARE.test(String(gl.getParameter(names ? names.UNMASKED_RENDERER_WEBGL : gl.RENDERER)))
 }
 
 /** What one side of a region shows. */
@@ -182,8 +173,8 @@ export class Stage {
   /** Parts that one sees through from outside: always, and in this view. */
   private into = new Set<number>()
   private also = new Set<number>()
-  /** From where the light of the surroundings mostly comes, before they are turned. */
-  private lightFrom = new Vector3()
+  /** The surroundings, before they are turned. */
+  private around: Prepared | null = null
   /** The parts that the handles move, and the pull that does. */
   private placed = new Map<PartMesh, Matrix4>()
   private foot = new Vector3()
@@ -217,8 +208,6 @@ export class Stage {
   private disposed = false
   private moving = 0
   private slow = false
-  /** Whether the processor draws in the place of a graphics card: pictures are drawn finely then, what moves is not. */
-  private readonly software: boolean
   /** The graphics card is at a frame. */
   private drawing = false
   /** Something has changed since that frame was begun. */
@@ -230,7 +219,6 @@ export class Stage {
   ) {
     this.mesh = atMost(MESHES_AT_ONCE, assets.mesh)
     this.renderer = new WebGLRenderer({ antialias: true, powerPreference: 'high-performance' })
-    this.software = drawsInSoftware(this.renderer)
     this.renderer.toneMapping = NeutralToneMapping
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
     this.renderer.domElement.tabIndex = 0
@@ -870,15 +858,15 @@ export class Stage {
     this.light = { ...light }
     if (changed) {
       this.busy(1)
-      const { prepared: picture, light: from } = await loadSurroundings(this.renderer, light.surroundings)
+      const around = await loadSurroundings(this.renderer, light.surroundings)
       this.busy(-1)
       if (this.disposed || this.light.surroundings !== light.surroundings) {
-        picture.dispose()
+        around.reflections.dispose()
         return
       }
-      this.scene.environment?.dispose()
-      this.scene.environment = picture
-      this.lightFrom = from
+      this.around?.reflections.dispose()
+      this.around = around
+      this.scene.environment = around.reflections.texture
     }
     this.reflections.take({
       map: this.scene.environment,
@@ -921,8 +909,9 @@ export class Stage {
 
   /** Goes around to where the light comes from: what is seen from there is lit. */
   goToLight(): void {
-    const turn = (this.light.turn * Math.PI) / 180
-    this.viewpoint.turnTo(Math.atan2(this.lightFrom.x, this.lightFrom.z) + turn)
+    if (!this.around) return
+    const { x, z } = this.around.light
+    this.viewpoint.turnTo(Math.atan2(x, z) + this.scene.environmentRotation.y)
     this.invalidate()
   }
 
@@ -1029,7 +1018,7 @@ export class Stage {
     this.renderer.setSize(width, height, false)
     this.camera.aspect = width / height
     this.camera.updateProjectionMatrix()
-    reflectFinely(true)
+    this.lightMaterials()
     if (asShown && this.colours) this.plain.draw(this.renderer, this.camera)
     else this.glass.render(this.renderer, this.scene, this.camera)
     const blob = new Promise<Blob>((resolve, reject) =>
@@ -1102,12 +1091,16 @@ export class Stage {
     })
   }
 
+  private lightMaterials(): void {
+    lightBy(this.around?.lamps ?? [], this.scene.environmentRotation.y)
+  }
+
   private draw(): void {
     const start = performance.now()
     this.drawing = true
     this.outdated = false
     const draft = this.isDraft
-    reflectFinely(!draft && !this.software)
+    this.lightMaterials()
     this.figure.turnTo(this.camera)
     if (this.lit.size > 0 && !this.bare) this.drawLit()
     else if (this.showingSides && !this.bare) this.drawSides()
@@ -1294,7 +1287,7 @@ export class Stage {
     this.shadow.dispose()
     this.glass.dispose()
     this.sided.dispose()
-    this.scene.environment?.dispose()
+    this.around?.reflections.dispose()
     this.renderer.dispose()
     this.renderer.domElement.remove()
   }

@@ -3,7 +3,6 @@ import {
   Matrix4,
   type Matrix3,
   ShaderChunk,
-  ShaderLib,
   type IUniform,
   type MeshPhysicalMaterial,
   type Texture,
@@ -11,6 +10,7 @@ import {
   Vector4,
 } from 'three'
 import type { FineRelief, Physical } from '../api/client'
+import './lampLight' // changes chunks that are changed further here
 
 /**
  * What the renderer has no material property for, as changes of its shader. Every number comes from core. A change names
@@ -33,93 +33,6 @@ function before(shader: string, text: string): string {
 function chunk(name: keyof typeof ShaderChunk, ...edits: [string, string][]): string {
   return edits.reduce((text, [from, to]) => text.replaceAll(from, to), ShaderChunk[name])
 }
-
-/**
- * What a rough surface mirrors, seen aslant: the renderer's prepared surroundings are those of a view along the normal, whose
- * lobe is round; aslant it is long and narrow. So it is put together from a few smaller round ones about directions that
- * visible normals mirror to (Dupuy & Benyoub 2023), each weighed by how much of it is not shadowed. What facets mirror more of
- * the more aslant they are seen is summed apart, and mixed in by its share of all that is mirrored.
- */
-const LOBES = 12
-/** All materials share it: what is no plain array is not copied with a material's uniforms. */
-const lobesNow = new Float32Array([LOBES])
-Object.assign(ShaderLib.physical.uniforms, { lobes: { value: lobesNow } })
-
-/** Whether rough reflections are put together so in the frames to come, or looked up as prepared, in a fraction of the time. */
-export function reflectFinely(finely: boolean): void {
-  lobesNow[0] = finely ? LOBES : 0
-}
-
-/**
- * The roughness (alpha) of the small lobes, narrower where only the edge is asked about, and of what their directions are
- * drawn from, in shares of the whole: those that came nearest to the whole integral over many views and lamps.
- */
-const [LOBE_OWN, LOBE_EDGE_OWN, LOBE_SPREAD] = [0.6, 0.4, 0.6]
-const SMOOTHEST_LOBES = 0.12
-/** Where less of what is mirrored is the edge's, it is not looked at apart. */
-const NO_EDGE = 0.03
-const GOLDEN = 0.618034
-ShaderChunk.envmap_physical_pars_fragment = `uniform float lobes[ 1 ];
-vec3 lobeEdgeShare = vec3( 0.0 );
-${ShaderChunk.envmap_physical_pars_fragment}`.replace(
-  'vec4 envMapColor = textureLod( envMap, envMapRotation * reflectVec, roughnessToMip( roughness ) );',
-  `
-  vec4 envMapColor = vec4( 0.0 );
-  if ( roughness < ${SMOOTHEST_LOBES} || lobes[ 0 ] == 0.0 ) {
-    envMapColor = textureLod( envMap, envMapRotation * reflectVec, roughnessToMip( roughness ) );
-  } else {
-    float wholeAlpha2 = pow2( pow2( roughness ) );
-    float lobeAlpha = ${LOBE_SPREAD} * roughness * roughness;
-    float lobeMip = roughnessToMip( roughness * ${Math.sqrt(LOBE_OWN)} );
-    float lobeEdgeMip = roughnessToMip( roughness * ${Math.sqrt(LOBE_EDGE_OWN)} );
-    bool lobeHasEdge = max( lobeEdgeShare.r, max( lobeEdgeShare.g, lobeEdgeShare.b ) ) > ${NO_EDGE};
-    float nv = clamp( dot( normal, viewDir ), 0.02, 1.0 );
-    vec3 along = viewDir - normal * dot( normal, viewDir );
-    along = dot( along, along ) > 1e-6 ? normalize( along ) : normalize( abs( normal.y ) < 0.9 ? cross( normal, vec3( 0.0, 1.0, 0.0 ) ) : cross( normal, vec3( 1.0, 0.0, 0.0 ) ) );
-    vec3 across = cross( normal, along );
-    vec3 v = vec3( sqrt( 1.0 - nv * nv ), 0.0, nv );
-    float lobeSeen = sqrt( wholeAlpha2 + ( 1.0 - wholeAlpha2 ) * nv * nv );
-    vec3 stretched = normalize( vec3( lobeAlpha * v.x, 0.0, v.z ) );
-    vec4 edge = vec4( 0.0 );
-    vec4 facing = vec4( 0.0 );
-    for ( int i = 0; i < int( lobes[ 0 ] ); i ++ ) {
-      float turn = PI2 * fract( ( float( i ) + 0.5 ) * ${GOLDEN} );
-      float z = 1.0 - ( float( i ) + 0.5 ) / lobes[ 0 ] * ( 1.0 + stretched.z );
-      vec3 cap = vec3( sqrt( max( 0.0, 1.0 - z * z ) ) * vec2( cos( turn ), sin( turn ) ), z ) + stretched;
-      vec3 h = normalize( vec3( lobeAlpha * cap.xy, max( cap.z, 1e-4 ) ) );
-      vec3 l = 2.0 * dot( v, h ) * h - v;
-      if ( l.z > 0.0 ) {
-        float lit = l.z * ( nv + lobeSeen ) / ( l.z * lobeSeen + nv * sqrt( wholeAlpha2 + ( 1.0 - wholeAlpha2 ) * l.z * l.z ) );
-        vec3 towards = transformDirectionByInverseViewMatrix( along * l.x + across * l.y + normal * l.z, viewMatrix );
-        vec4 seen = vec4( textureLod( envMap, envMapRotation * towards, lobeMip ).rgb, 1.0 );
-        float rim = 1.0 - dot( v, h );
-        rim = lit * rim * pow2( pow2( rim ) );
-        facing += ( lit - rim ) * seen;
-        if ( lobeHasEdge ) seen.rgb = textureLod( envMap, envMapRotation * towards, lobeEdgeMip ).rgb;
-        edge += rim * seen;
-      }
-    }
-    envMapColor.rgb = mix( facing.rgb / max( facing.a, 1e-6 ), edge.rgb / max( edge.a, 1e-6 ), lobeEdgeShare );
-  }
-  `,
-)
-
-ShaderChunk.lights_fragment_maps = ShaderChunk.lights_fragment_maps
-  .replace(
-    '#ifdef USE_ANISOTROPY',
-    `
-    vec3 lobeFacing = material.specularColorBlended * material.dfg.x;
-    vec3 lobeEdge = vec3( material.specularF90 ) * material.dfg.y;
-    lobeEdgeShare = lobeEdge / max( lobeFacing + lobeEdge, vec3( 1e-6 ) );
-    #ifdef USE_ANISOTROPY`,
-  )
-  .replace(
-    'clearcoatRadiance +=',
-    `
-    float coatRim = pow2( pow2( 1.0 - saturate( dot( geometryClearcoatNormal, geometryViewDir ) ) ) ) * ( 1.0 - saturate( dot( geometryClearcoatNormal, geometryViewDir ) ) );
-    lobeEdgeShare = coatRim / max( mix( material.clearcoatF0, vec3( 1.0 ), coatRim ), vec3( 1e-6 ) );
-    clearcoatRadiance +=`,
-  )
 
 /** Reflectance at the edge has a colour, and grows towards it with an exponent of its own. */
 const CURVE_FUNCTIONS = chunk(
@@ -247,6 +160,7 @@ uniform float coatedEdge;
 `
 
 const AROUND_DECLARED = `
+#define OWN_AROUND
 uniform samplerCube aroundMap;
 uniform mat3 aroundTurn;
 uniform float aroundStrength;
@@ -349,6 +263,11 @@ const PATCHES = {
         `
         #ifdef USE_CLEARCOAT
           material.clearcoatF0 = vec3( pow2( ( coatIor - 1.0 ) / ( coatIor + 1.0 ) ) );
+          // what light crosses twice blurs what is below it (core, SurfaceValues, roughnessUnderCoat)
+          material.roughness = mix( material.roughness, min( 1.0, pow( pow2( pow2( material.roughness ) ) + 2.0 * pow2( pow2( material.clearcoatRoughness ) ), 0.25 ) ), material.clearcoat );
+          #ifdef USE_ANISOTROPY
+            material.alphaT = mix( pow2( material.roughness ), 1.0, pow2( material.anisotropy ) );
+          #endif
           // below the coat there is but the step from its index to the body's
           #ifndef CURVED
             material.specularColor *= coatedFacing;
@@ -368,6 +287,7 @@ const PATCHES = {
         #endif
         vec3 coatBody = diffuseColor.rgb * ( 1.0 - coatClear ) + coatClear * material.specularColor;
         vec3 coatDark = mix( vec3( 1.0 ), ( 1.0 - coatReturns ) / ( 1.0 - coatReturns * min( coatBody, vec3( 1.0 ) ) ), material.clearcoat * coatDarkening );
+        outgoingLight -= material.clearcoat * Fcc * totalSpecular; // matt light comes through on its way in, in the mean, as often as back
         outgoingLight = coatDark * ( outgoingLight - totalEmissiveRadiance ) + totalEmissiveRadiance;
         outgoingLight = mix( vec3( 1.0 ), coatLets, material.clearcoat ) * outgoingLight * ( 1.0 - material.clearcoat * Fcc )`,
       ),
@@ -408,7 +328,6 @@ const PATCHES = {
             'textureLod( envMap, envMapRotation * worldNormal',
             'textureLod( aroundMap, aroundTurn * worldNormal',
           ],
-          ['PI * envMapColor.rgb * envMapIntensity', 'PI * envMapColor.rgb * aroundStrength'],
           ['return envMapColor.rgb * envMapIntensity', 'return envMapColor.rgb * reflectedColour'],
         ),
       ),

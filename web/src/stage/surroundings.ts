@@ -5,11 +5,15 @@ import {
   FloatType,
   PMREMGenerator,
   RGBAFormat,
-  Texture,
   Vector3,
-  WebGLRenderer,
+  type Material,
+  type Texture,
+  type WebGLCubeRenderTarget,
+  type WebGLRenderer,
   EquirectangularReflectionMapping,
 } from 'three'
+import { SHARP_LEVELS } from './lampLight'
+import { takeLamps, type Lamp } from './lamps'
 import { HDRLoader } from 'three/examples/jsm/loaders/HDRLoader.js'
 
 /** The supplied surroundings pictures, by the name of their file. */
@@ -23,21 +27,47 @@ export const SURROUNDINGS = [
 
 const loader = new HDRLoader()
 
-/**
- * Loads a picture of surroundings, prepared for reflections of every roughness; and from where its light mostly comes.
- */
-export async function loadSurroundings(
-  renderer: WebGLRenderer,
-  id: string,
-): Promise<{ prepared: Texture; light: Vector3 }> {
+/** Prepares pictures for reflections, some of the levels of roughness at a time; the renderer offers all at once only. */
+class Levels extends PMREMGenerator {
+  private first = 0
+  private last = Infinity
+
+  /** Prepares levels from the first up to, but not with, the last. */
+  prepare(picture: DataTexture, first: number, last: number, target: WebGLCubeRenderTarget | null = null) {
+    this.first = first
+    this.last = last
+    return this.fromEquirectangular(picture, target)
+  }
+
+  /** As the renderer calls it for each level, and for the picture itself, which is no level of what is prepared. */
+  protected _renderCube(target: WebGLCubeRenderTarget, level: number, material: Material): void {
+    const isLevel = target.texture.name === 'PMREM'
+    if (isLevel && (level < this.first || level >= this.last)) return
+    Reflect.apply(renderCube, this, [target, level, material])
+  }
+}
+const renderCube = Reflect.get(PMREMGenerator.prototype, '_renderCube') as (...of: unknown[]) => void
+
+export interface Prepared {
+  /** Ready for reflections of every roughness; the rougher ones are without the lamps. */
+  reflections: WebGLCubeRenderTarget
+  lamps: Lamp[]
+  /** From where its light mostly comes. */
+  light: Vector3
+}
+
+/** Loads a picture of surroundings. */
+export async function loadSurroundings(renderer: WebGLRenderer, id: string): Promise<Prepared> {
   const picture = await loader.loadAsync(`/environments/${id}.hdr`)
   picture.mapping = EquirectangularReflectionMapping
-  const generator = new PMREMGenerator(renderer)
-  const prepared = generator.fromEquirectangular(picture).texture
+  const generator = new Levels(renderer)
   const light = lightOf(picture)
+  const reflections = generator.prepare(picture, 0, SHARP_LEVELS)
+  const lamps = takeLamps(picture)
+  generator.prepare(picture, SHARP_LEVELS, Infinity, reflections)
   generator.dispose()
   picture.dispose()
-  return { prepared, light }
+  return { reflections, lamps, light }
 }
 
 /** Each so many pixels one is looked at. */

@@ -1,0 +1,202 @@
+import { ShaderChunk, ShaderLib, Vector3 } from 'three'
+import { MOST_LAMPS, type Lamp } from './lamps'
+
+/*
+ * What rough surfaces mirror. The renderer's prepared surroundings are those of a view along the normal: right for a soft
+ * sky, but aslant a lobe is long and narrow, and a lamp shows that. So the rougher levels of prepared surroundings are
+ * without their lamps (see surroundings.ts), and each lamp is added by the formula that the tracer's facets follow, made
+ * a little rougher by the lamp's own size. The same lamps light matt bodies and fuzz.
+ */
+
+/** Levels of prepared surroundings that have their lamps in them still: what is smooth shows their shapes. */
+export const SHARP_LEVELS = 3
+
+const EVERY_MATERIALS = {
+  lampsAt: new Float32Array(4 * MOST_LAMPS),
+  lampsGive: new Float32Array(3 * MOST_LAMPS),
+  lampCount: new Float32Array(1),
+}
+for (const lib of [ShaderLib.physical, ShaderLib.standard])
+  for (const [name, value] of Object.entries(EVERY_MATERIALS))
+    Object.assign(lib.uniforms, { [name]: { value } }) // what is no plain array is shared, not copied
+
+/** The lamps that light all materials in the frames to come, with surroundings turned by an angle about the vertical. */
+export function lightBy(lamps: Lamp[], turn: number): void {
+  const { lampsAt, lampsGive, lampCount } = EVERY_MATERIALS
+  lampCount[0] = lamps.length
+  lamps.forEach(({ direction, light, spread }, i) => {
+    lampsAt.set(
+      [
+        ...direction
+          .clone()
+          .applyAxisAngle(new Vector3(0, 1, 0), turn)
+          .toArray(),
+        spread,
+      ],
+      4 * i,
+    )
+    lampsGive.set(light, 3 * i)
+  })
+}
+
+const LAMPS = `
+uniform vec4 lampsAt[ ${MOST_LAMPS} ];
+uniform vec3 lampsGive[ ${MOST_LAMPS} ];
+uniform float lampCount[ 1 ];
+#ifdef OWN_AROUND
+  #define LAMP_STRENGTH aroundStrength
+#else
+  #define LAMP_STRENGTH envMapIntensity
+#endif
+
+// the cosine at which a patch shines on a surface, softly where it sinks below the horizon
+float lampCosine( const in float cosine, const in float spread ) {
+  float reach = sqrt( 3.0 * spread ) + 1e-4;
+  return cosine > reach ? cosine : pow2( max( 0.0, cosine + reach ) ) / ( 4.0 * reach );
+}
+
+vec3 lampsOn( const in vec3 worldNormal ) {
+  vec3 sum = vec3( 0.0 );
+  for ( int i = 0; i < int( lampCount[ 0 ] ); i ++ )
+    sum += lampCosine( dot( worldNormal, lampsAt[ i ].xyz ), lampsAt[ i ].w ) * lampsGive[ i ];
+  return sum;
+}
+
+// slopes of facets and of the lamp's directions add up (as SurfaceValues, roughen)
+float lampWidened( const in float alpha, const in float spread ) {
+  float alpha2 = pow2( alpha );
+  return min( 1.0, sqrt( alpha2 + 0.5 * spread * ( 1.0 + 0.75 * alpha2 / ( alpha2 + 0.5 * spread + 1e-9 ) ) ) );
+}
+
+// As radiance that is the same from everywhere and would be mirrored as much: GGX, alpha along the tangent and across;
+// f0 and f90 of the surface, and what shares of light from all around they mirror.
+vec3 lampsMirrored( const in vec3 v, const in vec3 n, const in vec3 tangent, const in vec2 alpha, const in vec3 f0, const in vec3 f90, const in vec2 shares ) {
+  vec3 across = cross( n, tangent );
+  float nv = clamp( dot( n, v ), 0.02, 1.0 );
+  float seen = length( vec3( alpha * vec2( dot( tangent, v ), dot( across, v ) ), nv ) );
+  vec3 facing = vec3( 0.0 );
+  vec3 edge = vec3( 0.0 );
+  for ( int i = 0; i < int( lampCount[ 0 ] ); i ++ ) {
+    vec3 l = lampsAt[ i ].xyz;
+    float nl = lampCosine( dot( n, l ), lampsAt[ i ].w );
+    if ( nl > 0.0 ) {
+      vec3 h = normalize( v + l );
+      vec2 wide = vec2( lampWidened( alpha.x, lampsAt[ i ].w ), lampWidened( alpha.y, lampsAt[ i ].w ) );
+      vec3 slope = vec3( vec2( dot( tangent, h ), dot( across, h ) ) / wide, dot( n, h ) );
+      float density = 1.0 / ( PI * wide.x * wide.y * pow2( dot( slope, slope ) ) );
+      float lit = length( vec3( alpha * vec2( dot( tangent, l ), dot( across, l ) ), nl ) );
+      float mirrored = density * nl * 0.5 / ( nl * seen + nv * lit );
+      float rim = mirrored * lampRim( 1.0 - clamp( dot( v, h ), 0.0, 1.0 ) );
+      facing += ( mirrored - rim ) * lampsGive[ i ];
+      edge += rim * lampsGive[ i ];
+    }
+  }
+  return ( f0 * facing + f90 * edge ) / max( f0 * shares.x + f90 * shares.y, vec3( 1e-5 ) );
+}
+
+// how much of what is mirrored from lamps isn't in the prepared surroundings at some roughness
+float lampShare( const in float roughness ) {
+  return clamp( roughnessToMip( roughness ) - ${SHARP_LEVELS - 1}.0, 0.0, 1.0 );
+}
+
+// the roughness to look up what is brushed at: without lamps where its streaks are rough, since these come by formula
+float lampless( const in float along, const in float streaks ) {
+  float level = roughnessToMip( along );
+  level = max( level, mix( level, ${SHARP_LEVELS}.0, lampShare( streaks ) ) );
+  return lampCount[ 0 ] > 0.0 ? 1.0 - sqrt( 1.0 - level / ENVMAP_MAX_LOD ) : along;
+}
+
+vec3 lampTangent( const in vec3 n ) {
+  return normalize( abs( n.y ) < 0.9 ? cross( n, vec3( 0.0, 1.0, 0.0 ) ) : cross( n, vec3( 1.0, 0.0, 0.0 ) ) );
+}
+`
+const RIM = `
+float lampRim( const in float away ) {
+  #ifdef CURVED
+    return pow( clamp( away, 1e-4, 1.0 ), curveExponent );
+  #else
+    return away * pow2( pow2( away ) );
+  #endif
+}
+`
+
+type Edited = 'envmap_physical_pars_fragment' | 'lights_fragment_maps'
+
+function edit(name: Edited, from: string, to: string): void {
+  if (!ShaderChunk[name].includes(from)) throw new Error(`The renderer's ${name} has changed: ${from}`)
+  ShaderChunk[name] = ShaderChunk[name].replaceAll(from, to)
+}
+
+edit(
+  'envmap_physical_pars_fragment',
+  'PI * envMapColor.rgb * envMapIntensity',
+  '( PI * envMapColor.rgb + lampsOn( worldNormal ) ) * LAMP_STRENGTH',
+)
+ShaderChunk.envmap_physical_pars_fragment = `
+#ifdef USE_ENVMAP
+${RIM + LAMPS}
+#endif
+${ShaderChunk.envmap_physical_pars_fragment}`
+
+edit(
+  'lights_fragment_maps',
+  'getIBLAnisotropyRadiance( geometryViewDir, geometryNormal, material.roughness,',
+  'getIBLAnisotropyRadiance( geometryViewDir, geometryNormal, lampless( material.roughness, sqrt( material.alphaT ) ),',
+)
+edit(
+  'lights_fragment_maps',
+  'radiance += iblRadiance;',
+  `
+    radiance += iblRadiance;
+    vec3 lampView = transformDirectionByInverseViewMatrix( geometryViewDir, viewMatrix );
+    #ifndef OWN_AROUND
+    {
+      vec3 n = transformNormalByInverseViewMatrix( geometryNormal, viewMatrix );
+      vec2 alpha = vec2( pow2( material.roughness ) );
+      float share = lampShare( material.roughness );
+      #ifdef USE_ANISOTROPY
+        vec3 tangent = transformDirectionByInverseViewMatrix( material.anisotropyT, viewMatrix );
+        tangent = normalize( tangent - n * dot( n, tangent ) );
+        alpha.x = material.alphaT;
+        share = lampShare( lampless( material.roughness, sqrt( material.alphaT ) ) );
+      #else
+        vec3 tangent = lampTangent( n );
+      #endif
+      if ( share > 0.0 ) radiance += envMapIntensity * share * lampsMirrored( lampView, n, tangent, alpha, material.specularColorBlended, vec3( material.specularF90 ), material.dfg );
+    }
+    #endif
+  `,
+)
+edit(
+  'lights_fragment_maps',
+  'clearcoatRadiance += getIBLRadiance( geometryViewDir, geometryClearcoatNormal, material.clearcoatRoughness );',
+  `
+    clearcoatRadiance += getIBLRadiance( geometryViewDir, geometryClearcoatNormal, material.clearcoatRoughness );
+    #ifndef OWN_AROUND
+    {
+      float share = lampShare( material.clearcoatRoughness );
+      if ( share > 0.0 ) {
+        vec2 shares = texture2D( dfgLUT, vec2( material.clearcoatRoughness, saturate( dot( geometryClearcoatNormal, geometryViewDir ) ) ) ).rg;
+        vec3 n = transformNormalByInverseViewMatrix( geometryClearcoatNormal, viewMatrix );
+        clearcoatRadiance += envMapIntensity * share * lampsMirrored( lampView, n, lampTangent( n ), vec2( pow2( material.clearcoatRoughness ) ), material.clearcoatF0, vec3( material.clearcoatF90 ), shares );
+      }
+    }
+    #endif
+  `,
+)
+
+// fuzz mirrors lamps by its own formula, and not as if their light came from all around
+ShaderChunk.lights_fragment_end += `
+#if defined( USE_SHEEN ) && defined( USE_ENVMAP ) && defined( RE_IndirectSpecular )
+{
+  vec3 n = transformNormalByInverseViewMatrix( geometryNormal, viewMatrix );
+  vec3 v = transformDirectionByInverseViewMatrix( geometryViewDir, viewMatrix );
+  vec3 fuzz = -RECIPROCAL_PI * IBLSheenBRDF( geometryNormal, geometryViewDir, material.sheenRoughness ) * material.sheenColor * lampsOn( n );
+  for ( int i = 0; i < int( lampCount[ 0 ] ); i ++ ) {
+    float nl = dot( n, lampsAt[ i ].xyz );
+    if ( nl > 0.0 ) fuzz += nl * lampsGive[ i ] * BRDF_Sheen( lampsAt[ i ].xyz, v, n, material.sheenColor, material.sheenRoughness );
+  }
+  sheenSpecularIndirect += fuzz * LAMP_STRENGTH;
+}
+#endif
+`
