@@ -43,7 +43,7 @@ import { Sides } from './sides'
 import { lightBy } from './lampLight'
 import { Surfaces, type ImageLoader, type ReliefLoader } from './surfaces'
 import { Reflections } from './reflections'
-import { backdrop, loadSurroundings, type Prepared } from './surroundings'
+import { backdrop, loadSurroundings, type Surroundings } from './surroundings'
 import { TwoSided, type OuterLoader } from './twoSided'
 import { filling, Viewpoint, type View } from './viewpoint'
 
@@ -104,6 +104,15 @@ export interface AssetLoader {
   leaves: LeafLoader
   shape: ShapeLoader
   outer: OuterLoader
+}
+
+/** Names of what draws by the processor alone. */
+const SOFTWARE = /swiftshader|llvmpipe|softpipe|software|basic render/i
+
+function drawsInSoftware(renderer: WebGLRenderer): boolean {
+  const gl = renderer.getContext()
+  const names = gl.getExtension('WEBGL_debug_renderer_info')
+  return SOFTWARE.test(String(gl.getParameter(names ? names.UNMASKED_RENDERER_WEBGL : gl.RENDERER)))
 }
 
 /** What one side of a region shows. */
@@ -174,7 +183,7 @@ export class Stage {
   private into = new Set<number>()
   private also = new Set<number>()
   /** The surroundings, before they are turned. */
-  private around: Prepared | null = null
+  private around: Surroundings | null = null
   /** The parts that the handles move, and the pull that does. */
   private placed = new Map<PartMesh, Matrix4>()
   private foot = new Vector3()
@@ -208,6 +217,8 @@ export class Stage {
   private disposed = false
   private moving = 0
   private slow = false
+  /** Whether the processor draws in the place of a graphics card. */
+  private readonly software: boolean
   /** The graphics card is at a frame. */
   private drawing = false
   /** Something has changed since that frame was begun. */
@@ -219,6 +230,7 @@ export class Stage {
   ) {
     this.mesh = atMost(MESHES_AT_ONCE, assets.mesh)
     this.renderer = new WebGLRenderer({ antialias: true, powerPreference: 'high-performance' })
+    this.software = drawsInSoftware(this.renderer)
     this.renderer.toneMapping = NeutralToneMapping
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
     this.renderer.domElement.tabIndex = 0
@@ -858,21 +870,15 @@ export class Stage {
     this.light = { ...light }
     if (changed) {
       this.busy(1)
-      const around = await loadSurroundings(this.renderer, light.surroundings)
+      const around = await loadSurroundings(this.renderer, light.surroundings, this.software)
       this.busy(-1)
       if (this.disposed || this.light.surroundings !== light.surroundings) {
-        around.reflections.dispose()
+        around.dispose()
         return
       }
-      this.around?.reflections.dispose()
+      this.around?.dispose()
       this.around = around
-      this.scene.environment = around.reflections.texture
     }
-    this.reflections.take({
-      map: this.scene.environment,
-      strength: this.light.strength,
-      turn: this.light.turn,
-    })
     this.scene.environmentIntensity = this.light.strength
     this.scene.environmentRotation.set(0, (this.light.turn * Math.PI) / 180, 0)
     this.renderer.toneMappingExposure = 2 ** this.light.exposure
@@ -1018,7 +1024,7 @@ export class Stage {
     this.renderer.setSize(width, height, false)
     this.camera.aspect = width / height
     this.camera.updateProjectionMatrix()
-    this.lightMaterials()
+    this.lightMaterials(true)
     if (asShown && this.colours) this.plain.draw(this.renderer, this.camera)
     else this.glass.render(this.renderer, this.scene, this.camera)
     const blob = new Promise<Blob>((resolve, reject) =>
@@ -1091,8 +1097,16 @@ export class Stage {
     })
   }
 
-  private lightMaterials(): void {
-    lightBy(this.around?.lamps ?? [], this.scene.environmentRotation.y)
+  /** Lights what is drawn next: with lamps apart, but where the processor draws, and then only for pictures. */
+  private lightMaterials(finely: boolean): void {
+    const light = this.around?.prepared(finely)
+    this.scene.environment = light?.reflections.texture ?? null
+    lightBy(light?.lamps ?? [], this.scene.environmentRotation.y)
+    this.reflections.take({
+      map: this.scene.environment,
+      strength: this.light.strength,
+      turn: this.light.turn,
+    })
   }
 
   private draw(): void {
@@ -1100,7 +1114,7 @@ export class Stage {
     this.drawing = true
     this.outdated = false
     const draft = this.isDraft
-    this.lightMaterials()
+    this.lightMaterials(false)
     this.figure.turnTo(this.camera)
     if (this.lit.size > 0 && !this.bare) this.drawLit()
     else if (this.showingSides && !this.bare) this.drawSides()
@@ -1287,7 +1301,7 @@ export class Stage {
     this.shadow.dispose()
     this.glass.dispose()
     this.sided.dispose()
-    this.around?.reflections.dispose()
+    this.around?.dispose()
     this.renderer.dispose()
     this.renderer.domElement.remove()
   }

@@ -31,7 +31,7 @@ export function lightBy(lamps: Lamp[], turn: number): void {
           .clone()
           .applyAxisAngle(new Vector3(0, 1, 0), turn)
           .toArray(),
-        spread,
+        Math.sqrt(3 * spread) + 1e-4, // as far as an even patch of that spread reaches
       ],
       4 * i,
     )
@@ -50,8 +50,7 @@ uniform float lampCount[ 1 ];
 #endif
 
 // the cosine at which a patch shines on a surface, softly where it sinks below the horizon
-float lampCosine( const in float cosine, const in float spread ) {
-  float reach = sqrt( 3.0 * spread ) + 1e-4;
+float lampCosine( const in float cosine, const in float reach ) {
   return cosine > reach ? cosine : pow2( max( 0.0, cosine + reach ) ) / ( 4.0 * reach );
 }
 
@@ -62,31 +61,31 @@ vec3 lampsOn( const in vec3 worldNormal ) {
   return sum;
 }
 
-// slopes of facets and of the lamp's directions add up (as SurfaceValues, roughen)
-float lampWidened( const in float alpha, const in float spread ) {
-  float alpha2 = pow2( alpha );
-  return min( 1.0, sqrt( alpha2 + 0.5 * spread * ( 1.0 + 0.75 * alpha2 / ( alpha2 + 0.5 * spread + 1e-9 ) ) ) );
-}
-
 // As radiance that is the same from everywhere and would be mirrored as much: GGX, alpha along the tangent and across;
 // f0 and f90 of the surface, and what shares of light from all around they mirror.
 vec3 lampsMirrored( const in vec3 v, const in vec3 n, const in vec3 tangent, const in vec2 alpha, const in vec3 f0, const in vec3 f90, const in vec2 shares ) {
   vec3 across = cross( n, tangent );
   float nv = clamp( dot( n, v ), 0.02, 1.0 );
-  float seen = length( vec3( alpha * vec2( dot( tangent, v ), dot( across, v ) ), nv ) );
+  vec2 tv = vec2( dot( tangent, v ), dot( across, v ) );
+  float seen = length( vec3( alpha * tv, nv ) );
+  vec2 alpha2 = alpha * alpha;
   vec3 facing = vec3( 0.0 );
   vec3 edge = vec3( 0.0 );
   for ( int i = 0; i < int( lampCount[ 0 ] ); i ++ ) {
     vec3 l = lampsAt[ i ].xyz;
-    float nl = lampCosine( dot( n, l ), lampsAt[ i ].w );
+    float reach = lampsAt[ i ].w;
+    float nl = lampCosine( dot( n, l ), reach );
     if ( nl > 0.0 ) {
-      vec3 h = normalize( v + l );
-      vec2 wide = vec2( lampWidened( alpha.x, lampsAt[ i ].w ), lampWidened( alpha.y, lampsAt[ i ].w ) );
-      vec3 slope = vec3( vec2( dot( tangent, h ), dot( across, h ) ) / wide, dot( n, h ) );
-      float density = 1.0 / ( PI * wide.x * wide.y * pow2( dot( slope, slope ) ) );
-      float lit = length( vec3( alpha * vec2( dot( tangent, l ), dot( across, l ) ), nl ) );
+      vec2 tl = vec2( dot( tangent, l ), dot( across, l ) );
+      float doubled = sqrt( max( 2.0 + 2.0 * dot( v, l ), 1e-4 ) ); // twice the cosine between either and the facet
+      vec2 slope2 = ( tv + tl ) * ( tv + tl );
+      float size = reach * reach / 6.0; // slopes of facets and of the lamp's directions add up (as SurfaceValues, roughen)
+      vec2 wide2 = min( alpha2 + size * ( 1.0 + 0.75 * alpha2 / ( alpha2 + size ) ), vec2( 1.0 ) );
+      float density = inversesqrt( wide2.x * wide2.y ) * RECIPROCAL_PI
+        * pow2( pow2( doubled ) / ( slope2.x / wide2.x + slope2.y / wide2.y + pow2( nv + nl ) ) );
+      float lit = sqrt( dot( alpha2, tl * tl ) + nl * nl );
       float mirrored = density * nl * 0.5 / ( nl * seen + nv * lit );
-      float rim = mirrored * lampRim( 1.0 - clamp( dot( v, h ), 0.0, 1.0 ) );
+      float rim = mirrored * lampRim( max( 1.0 - 0.5 * doubled, 0.0 ) );
       facing += ( mirrored - rim ) * lampsGive[ i ];
       edge += rim * lampsGive[ i ];
     }

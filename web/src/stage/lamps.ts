@@ -10,11 +10,11 @@ export interface Lamp {
 }
 
 /** So many patches stand for all that is bright. */
-export const MOST_LAMPS = 24
+export const MOST_LAMPS = 12
 /** What is brighter than so many times the mean of all directions is a lamp's. */
-const BRIGHT = 1.2
+const BRIGHT = 2
 /** Patches that deviate less, in radians, are not cut further. */
-const SMALL = 0.03
+const SMALL = 0.04
 
 /**
  * Takes the lamps out of a picture of surroundings with half floats: of whatever is much brighter than the mean, what is

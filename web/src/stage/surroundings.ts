@@ -48,26 +48,70 @@ class Levels extends PMREMGenerator {
 }
 const renderCube = Reflect.get(PMREMGenerator.prototype, '_renderCube') as (...of: unknown[]) => void
 
+/** Surroundings as they light a frame. */
 export interface Prepared {
-  /** Ready for reflections of every roughness; the rougher ones are without the lamps. */
   reflections: WebGLCubeRenderTarget
   lamps: Lamp[]
+}
+
+/** A picture of surroundings, prepared for reflections of every roughness. */
+export class Surroundings {
   /** From where its light mostly comes. */
-  light: Vector3
+  readonly light: Vector3
+  private readonly whole: Prepared | null
+  private parted: Prepared | null = null
+
+  /** @param coarsely whether frames will be asked for that are drawn without its lamps apart */
+  constructor(
+    private readonly renderer: WebGLRenderer,
+    private readonly picture: DataTexture,
+    coarsely: boolean,
+  ) {
+    picture.mapping = EquirectangularReflectionMapping
+    this.light = lightOf(picture)
+    this.whole = coarsely
+      ? { reflections: this.prepare((levels) => levels.prepare(picture, 0, Infinity)), lamps: [] }
+      : null
+  }
+
+  /** Its rougher levels without its lamps, and these apart; or all in one, where that was asked for. */
+  prepared(finely: boolean): Prepared {
+    if (this.whole && !finely) return this.whole
+    this.parted ??= this.part()
+    return this.parted
+  }
+
+  dispose(): void {
+    this.whole?.reflections.dispose()
+    this.parted?.reflections.dispose()
+    this.picture.dispose()
+  }
+
+  private part(): Prepared {
+    let lamps: Lamp[] = []
+    const reflections = this.prepare((levels) => {
+      const sharp = levels.prepare(this.picture, 0, SHARP_LEVELS)
+      lamps = takeLamps(this.picture)
+      return levels.prepare(this.picture, SHARP_LEVELS, Infinity, sharp)
+    })
+    return { reflections, lamps }
+  }
+
+  private prepare(levels: (all: Levels) => WebGLCubeRenderTarget): WebGLCubeRenderTarget {
+    const generator = new Levels(this.renderer)
+    const prepared = levels(generator)
+    generator.dispose()
+    return prepared
+  }
 }
 
 /** Loads a picture of surroundings. */
-export async function loadSurroundings(renderer: WebGLRenderer, id: string): Promise<Prepared> {
-  const picture = await loader.loadAsync(`/environments/${id}.hdr`)
-  picture.mapping = EquirectangularReflectionMapping
-  const generator = new Levels(renderer)
-  const light = lightOf(picture)
-  const reflections = generator.prepare(picture, 0, SHARP_LEVELS)
-  const lamps = takeLamps(picture)
-  generator.prepare(picture, SHARP_LEVELS, Infinity, reflections)
-  generator.dispose()
-  picture.dispose()
-  return { reflections, lamps, light }
+export async function loadSurroundings(
+  renderer: WebGLRenderer,
+  id: string,
+  coarsely: boolean,
+): Promise<Surroundings> {
+  return new Surroundings(renderer, await loader.loadAsync(`/environments/${id}.hdr`), coarsely)
 }
 
 /** Each so many pixels one is looked at. */
