@@ -289,8 +289,10 @@ public final class SurfaceValues {
      * coat, roughening).
      */
     public double roughnessUnderCoat() {
-        double both = StrictMath.pow(roughness, 4) + 2 * StrictMath.pow(coatRoughness, 4);
-        return roughness + coat * (Math.min(1, Math.sqrt(Math.sqrt(both))) - roughness);
+        double alpha = roughness * roughness;
+        double coatAlpha = coatRoughness * coatRoughness;
+        double both = Math.sqrt(Math.sqrt(alpha * alpha + 2 * coatAlpha * coatAlpha));
+        return roughness + coat * (Math.min(1, both) - roughness);
     }
 
     /**
@@ -302,7 +304,7 @@ public final class SurfaceValues {
      */
     public void roughen(double spread) {
         if (spread > 0) {
-            double alpha2 = StrictMath.pow(roughness, 4);
+            double alpha2 = roughness * roughness * roughness * roughness;
             double relief = 2 * spread * spread;
             roughness = Math.min(1, Math.sqrt(Math.sqrt(alpha2 + relief * (1 + 0.75 * alpha2 / (alpha2 + relief)))));
         }
