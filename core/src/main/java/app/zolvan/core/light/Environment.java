@@ -1,5 +1,7 @@
 package app.zolvan.core.light;
 
+import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.geometry.Vec3;
 import java.util.Arrays;
 
 /**
@@ -94,6 +96,29 @@ public final class Environment {
             }
         }
         return sum;
+    }
+
+    /** What a pixel of the picture shows. */
+    @FunctionalInterface
+    interface Look {
+        void at(Vec3 direction, double solidAngle, LinearRgb radiance);
+    }
+
+    /** Looks at the whole picture, as it was photographed: neither turned nor made stronger. */
+    void forEachPixel(Look look) {
+        for (int y = 0; y < height; y++) {
+            double polar = Math.PI * (y + 0.5) / height;
+            double ring = StrictMath.sin(polar);
+            double band = StrictMath.cos(Math.PI * y / height) - StrictMath.cos(Math.PI * (y + 1) / height);
+            for (int x = 0; x < width; x++) {
+                double around = 2 * Math.PI * ((x + 0.5) / width - 0.5);
+                int i = 3 * (y * width + x);
+                look.at(
+                        new Vec3(ring * StrictMath.cos(around), StrictMath.cos(polar), ring * StrictMath.sin(around)),
+                        2 * Math.PI / width * band,
+                        new LinearRgb(rgb[i], rgb[i + 1], rgb[i + 2]));
+            }
+        }
     }
 
     /** The same light from everywhere. */

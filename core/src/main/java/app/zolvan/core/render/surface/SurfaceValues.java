@@ -290,9 +290,14 @@ public final class SurfaceValues {
      */
     public double roughnessUnderCoat() {
         double alpha = roughness * roughness;
-        double coatAlpha = coatRoughness * coatRoughness;
-        double both = Math.sqrt(Math.sqrt(alpha * alpha + 2 * coatAlpha * coatAlpha));
+        double both = Math.sqrt(Math.sqrt(alpha * alpha + coatBlurs(coatRoughness)));
         return roughness + coat * (Math.min(1, both) - roughness);
+    }
+
+    /** What a coat adds to α² of the body that it covers wholly. */
+    public static double coatBlurs(double coatRoughness) {
+        double alpha = coatRoughness * coatRoughness;
+        return 2 * alpha * alpha;
     }
 
     /**
