@@ -13,12 +13,14 @@ const WHITE = 0.72
 const ADAPTED = 0.85 // of a light's tone, how much the eye takes off once it is used to it; all of it in the studio
 const BRIGHTEST = 65504 // what a half float holds; the sun's disc is beyond it
 
+const STAMP = new URL('../target/environments', import.meta.url) // which script made them
+
 mkdirSync(FOLDER, { recursive: true })
-const stamp = new URL('made-by', FOLDER)
+mkdirSync(new URL('.', STAMP), { recursive: true })
 const script = createHash('sha256')
   .update(readFileSync(new URL(import.meta.url)))
   .digest('hex')
-const isMade = existsSync(stamp) && readFileSync(stamp, 'utf8') === script
+const isMade = existsSync(STAMP) && readFileSync(STAMP, 'utf8') === script
 for (const [name, source] of Object.entries(PICTURES)) {
   const hdr = new URL(`${name}.hdr`, FOLDER)
   const png = new URL(`${name}.png`, FOLDER)
@@ -32,7 +34,7 @@ for (const [name, source] of Object.entries(PICTURES)) {
   writeFileSync(hdr, radiance(image))
   writeFileSync(png, preview(image))
 }
-writeFileSync(stamp, script)
+writeFileSync(STAMP, script)
 
 /** The picture as RGB floats with its top row first. */
 function upright({ width, height, data }) {

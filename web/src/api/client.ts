@@ -26,6 +26,7 @@ export type Colleague = Schemas['ColleagueWire']
 export type Difference = Schemas['DifferenceWire']
 export type Twins = Schemas['TwinsWire']
 export type Moment = Schemas['MomentWire']
+export type Parted = Schemas['SurroundingsWire']
 export type FineRelief = Schemas['FineReliefWire']
 export type Colour = Schemas['ColourWire']
 export type Substance = Schemas['SubstanceWire']
@@ -613,6 +614,7 @@ export const api = {
   assetAddress: (projectId: string, sha256: string) => `${project(projectId)}/assets/${sha256}`,
   relief: (projectId: string, sha256: string) =>
     send<FineRelief>('GET', `${project(projectId)}/assets/${sha256}/relief`),
+  surroundings: (name: string) => send<Parted>('GET', `/api/surroundings/${name}`),
   /** Brings a picture to the project's materials. */
   addPicture: (projectId: string, picture: Blob) =>
     sendFile<{ sha256: string }>(`${project(projectId)}/pictures`, picture, 'picture'),

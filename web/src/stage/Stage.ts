@@ -43,7 +43,7 @@ import { Sides } from './sides'
 import { lightBy } from './lampLight'
 import { Surfaces, type ImageLoader, type ReliefLoader } from './surfaces'
 import { Reflections } from './reflections'
-import { backdrop, loadSurroundings, type Surroundings } from './surroundings'
+import { backdrop, loadSurroundings, type PartedLoader, type Surroundings } from './surroundings'
 import { TwoSided, type OuterLoader } from './twoSided'
 import { filling, Viewpoint, type View } from './viewpoint'
 
@@ -100,6 +100,7 @@ export interface AssetLoader {
   mesh: (sha256: string) => Promise<ArrayBuffer>
   image: ImageLoader
   relief: ReliefLoader
+  surroundings: PartedLoader
   ageing: AgeLoader
   leaves: LeafLoader
   shape: ShapeLoader
@@ -217,6 +218,7 @@ export class Stage {
   private disposed = false
   private moving = 0
   private slow = false
+  private readonly parted: PartedLoader
   /** Whether the processor draws in the place of a graphics card. */
   private readonly software: boolean
   /** The graphics card is at a frame. */
@@ -229,6 +231,7 @@ export class Stage {
     assets: AssetLoader,
   ) {
     this.mesh = atMost(MESHES_AT_ONCE, assets.mesh)
+    this.parted = assets.surroundings
     this.renderer = new WebGLRenderer({ antialias: true, powerPreference: 'high-performance' })
     this.software = drawsInSoftware(this.renderer)
     this.renderer.toneMapping = NeutralToneMapping
@@ -869,9 +872,8 @@ export class Stage {
     const changed = light.surroundings !== this.light.surroundings
     this.light = { ...light }
     if (changed) {
-      this.busy(1)
-      const around = await loadSurroundings(this.renderer, light.surroundings, this.software)
-      this.busy(-1)
+      const around = await this.surroundings(light.surroundings)
+      if (!around) return
       if (this.disposed || this.light.surroundings !== light.surroundings) {
         around.dispose()
         return
@@ -884,6 +886,19 @@ export class Stage {
     this.renderer.toneMappingExposure = 2 ** this.light.exposure
     this.scene.backgroundIntensity = 2 ** -this.light.exposure
     this.invalidate()
+  }
+
+  private async surroundings(name: string): Promise<Surroundings | null> {
+    this.busy(1)
+    try {
+      return await loadSurroundings(this.renderer, name, this.parted, this.software)
+    } catch (e) {
+      this.handlers.problem?.(e)
+      this.light.surroundings = '' // asked for anew next time
+      return null
+    } finally {
+      this.busy(-1)
+    }
   }
 
   /** Moves the camera so that the parts (or the whole model) fill the view. */
@@ -916,8 +931,7 @@ export class Stage {
   /** Goes around to where the light comes from: what is seen from there is lit. */
   goToLight(): void {
     if (!this.around) return
-    const { x, z } = this.around.light
-    this.viewpoint.turnTo(Math.atan2(x, z) + this.scene.environmentRotation.y)
+    this.viewpoint.turnTo(this.around.lightFrom + this.scene.environmentRotation.y)
     this.invalidate()
   }
 

@@ -1,5 +1,7 @@
 import { ShaderChunk, ShaderLib, Vector3 } from 'three'
-import { MOST_LAMPS, type Lamp } from './lamps'
+import type { Parted } from '../api/client'
+
+const MOST_LAMPS = 12 // as core parts them
 
 /*
  * What rough surfaces mirror. The renderer's prepared surroundings are those of a view along the normal: right for a soft
@@ -11,33 +13,38 @@ import { MOST_LAMPS, type Lamp } from './lamps'
 /** Levels of prepared surroundings that have their lamps in them still: what is smooth shows their shapes. */
 export const SHARP_LEVELS = 3
 
-const EVERY_MATERIALS = {
+const SHARED = {
   lampsAt: new Float32Array(4 * MOST_LAMPS),
   lampsGive: new Float32Array(3 * MOST_LAMPS),
   lampCount: new Float32Array(1),
 }
 for (const lib of [ShaderLib.physical, ShaderLib.standard])
-  for (const [name, value] of Object.entries(EVERY_MATERIALS))
-    Object.assign(lib.uniforms, { [name]: { value } }) // what is no plain array is shared, not copied
+  for (const [name, value] of Object.entries(SHARED)) Object.assign(lib.uniforms, { [name]: { value } }) // what is no plain array is shared, not copied
+
+const UP = new Vector3(0, 1, 0)
 
 /** The lamps that light all materials in the frames to come, with surroundings turned by an angle about the vertical. */
-export function lightBy(lamps: Lamp[], turn: number): void {
-  const { lampsAt, lampsGive, lampCount } = EVERY_MATERIALS
+export function lightBy(lamps: Parted['lamps'], turn: number): void {
+  const { lampsAt, lampsGive, lampCount } = SHARED
   lampCount[0] = lamps.length
   lamps.forEach(({ direction, light, spread }, i) => {
-    lampsAt.set(
-      [
-        ...direction
-          .clone()
-          .applyAxisAngle(new Vector3(0, 1, 0), turn)
-          .toArray(),
-        Math.sqrt(3 * spread) + 1e-4, // as far as an even patch of that spread reaches
-      ],
-      4 * i,
-    )
+    const towards = new Vector3(...direction).applyAxisAngle(UP, turn)
+    // the last number: as far as an even patch of that spread reaches
+    lampsAt.set([...towards.toArray(), Math.sqrt(3 * spread) + 1e-4], 4 * i)
     lampsGive.set(light, 3 * i)
   })
 }
+
+ShaderChunk.common += `
+// some direction across a normal
+vec3 anyTangent( const in vec3 n ) {
+  return normalize( abs( n.y ) < 0.9 ? cross( n, vec3( 0.0, 1.0, 0.0 ) ) : cross( n, vec3( 1.0, 0.0, 0.0 ) ) );
+}
+// alpha² of facets on slopes too fine to be seen, given twice their variance (core, SurfaceValues, roughen)
+vec2 facetsOnSlopes( const in vec2 alpha2, const in float slopes ) {
+  return min( alpha2 + slopes * ( 1.0 + 0.75 * alpha2 / max( alpha2 + slopes, vec2( 1e-9 ) ) ), vec2( 1.0 ) );
+}
+`
 
 const LAMPS = `
 uniform vec4 lampsAt[ ${MOST_LAMPS} ];
@@ -79,8 +86,7 @@ vec3 lampsMirrored( const in vec3 v, const in vec3 n, const in vec3 tangent, con
       vec2 tl = vec2( dot( tangent, l ), dot( across, l ) );
       float doubled = sqrt( max( 2.0 + 2.0 * dot( v, l ), 1e-4 ) ); // twice the cosine between either and the facet
       vec2 slope2 = ( tv + tl ) * ( tv + tl );
-      float size = reach * reach / 6.0; // slopes of facets and of the lamp's directions add up (as SurfaceValues, roughen)
-      vec2 wide2 = min( alpha2 + size * ( 1.0 + 0.75 * alpha2 / ( alpha2 + size ) ), vec2( 1.0 ) );
+      vec2 wide2 = facetsOnSlopes( alpha2, reach * reach / 6.0 ); // facets turn half as far as what they mirror
       float density = inversesqrt( wide2.x * wide2.y ) * RECIPROCAL_PI
         * pow2( pow2( doubled ) / ( slope2.x / wide2.x + slope2.y / wide2.y + pow2( nv + nl ) ) );
       float lit = sqrt( dot( alpha2, tl * tl ) + nl * nl );
@@ -103,10 +109,6 @@ float lampless( const in float along, const in float streaks ) {
   float level = roughnessToMip( along );
   level = max( level, mix( level, ${SHARP_LEVELS}.0, lampShare( streaks ) ) );
   return lampCount[ 0 ] > 0.0 ? 1.0 - sqrt( 1.0 - level / ENVMAP_MAX_LOD ) : along;
-}
-
-vec3 lampTangent( const in vec3 n ) {
-  return normalize( abs( n.y ) < 0.9 ? cross( n, vec3( 0.0, 1.0, 0.0 ) ) : cross( n, vec3( 1.0, 0.0, 0.0 ) ) );
 }
 `
 const RIM = `
@@ -159,7 +161,7 @@ edit(
         alpha.x = material.alphaT;
         share = lampShare( lampless( material.roughness, sqrt( material.alphaT ) ) );
       #else
-        vec3 tangent = lampTangent( n );
+        vec3 tangent = anyTangent( n );
       #endif
       if ( share > 0.0 ) radiance += envMapIntensity * share * lampsMirrored( lampView, n, tangent, alpha, material.specularColorBlended, vec3( material.specularF90 ), material.dfg );
     }
@@ -177,7 +179,7 @@ edit(
       if ( share > 0.0 ) {
         vec2 shares = texture2D( dfgLUT, vec2( material.clearcoatRoughness, saturate( dot( geometryClearcoatNormal, geometryViewDir ) ) ) ).rg;
         vec3 n = transformNormalByInverseViewMatrix( geometryClearcoatNormal, viewMatrix );
-        clearcoatRadiance += envMapIntensity * share * lampsMirrored( lampView, n, lampTangent( n ), vec2( pow2( material.clearcoatRoughness ) ), material.clearcoatF0, vec3( material.clearcoatF90 ), shares );
+        clearcoatRadiance += envMapIntensity * share * lampsMirrored( lampView, n, anyTangent( n ), vec2( pow2( material.clearcoatRoughness ) ), material.clearcoatF0, vec3( material.clearcoatF90 ), shares );
       }
     }
     #endif

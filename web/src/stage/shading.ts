@@ -117,7 +117,7 @@ const FLAKES_LAID = `
         float spread = alone * flakeRest( alpha, own );
         float steepness = min( 0.9, drawn.y );
         float slope = spread * sqrt( steepness / ( 1.0 - steepness ) );
-        vec3 across = normalize( abs( normal.y ) < 0.9 ? cross( normal, vec3( 0.0, 1.0, 0.0 ) ) : cross( normal, vec3( 1.0, 0.0, 0.0 ) ) );
+        vec3 across = anyTangent( normal );
         float around = 6.2831853 * drawn.z;
         normal = normalize( normal + slope * ( cos( around ) * across + sin( around ) * cross( normal, across ) ) );
         roughnessFactor = sqrt( flakeRest( alpha, spread ) );
@@ -155,6 +155,7 @@ uniform float coatIor;
 uniform vec3 coatColor;
 uniform float coatDarkening;
 uniform float coatReturns;
+uniform float coatBlurs;
 uniform float coatedFacing;
 uniform float coatedEdge;
 `
@@ -222,9 +223,7 @@ const RELIEF_ROUGHENS = `
     float level = clamp( 0.25 * log2( max( dot( seenX, seenX ) * dot( seenY, seenY ), 1e-12 ) ), 0.0, ${RELIEF_LEVELS - 1}.0 - 0.001 );
     int lower = int( level );
     float spread = abs( normalScale.x ) * mix( reliefSpreads[ lower ], reliefSpreads[ lower + 1 ], level - float( lower ) );
-    float facets = pow2( pow2( roughnessFactor ) );
-    float slopes = 2.0 * spread * spread;
-    roughnessFactor = min( 1.0, pow( facets + slopes * ( 1.0 + 0.75 * facets / max( facets + slopes, 1e-9 ) ), 0.25 ) );
+    roughnessFactor = sqrt( sqrt( facetsOnSlopes( vec2( pow2( pow2( roughnessFactor ) ) ), 2.0 * spread * spread ).x ) );
   }
   #endif
 `
@@ -264,7 +263,7 @@ const PATCHES = {
         #ifdef USE_CLEARCOAT
           material.clearcoatF0 = vec3( pow2( ( coatIor - 1.0 ) / ( coatIor + 1.0 ) ) );
           // what light crosses twice blurs what is below it (core, SurfaceValues, roughnessUnderCoat)
-          material.roughness = mix( material.roughness, min( 1.0, pow( pow2( pow2( material.roughness ) ) + 2.0 * pow2( pow2( material.clearcoatRoughness ) ), 0.25 ) ), material.clearcoat );
+          material.roughness = mix( material.roughness, min( 1.0, sqrt( sqrt( pow2( pow2( material.roughness ) ) + coatBlurs ) ) ), material.clearcoat );
           #ifdef USE_ANISOTROPY
             material.alphaT = mix( pow2( material.roughness ), 1.0, pow2( material.anisotropy ) );
           #endif
@@ -419,12 +418,20 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
   )
   const [r = 0, g = 0, b2 = 0, a = 0] = b.cutOut?.shares ?? []
   set(m, 'cutOut', b.cutOut ? { cutOutShares: new Vector4(r, g, b2, a) } : null)
-  const { coatIor, coatDarkening, coatReturns, coatedFacing, coatedEdge } = b
+  const { coatIor, coatDarkening, coatReturns, coatBlurs, coatedFacing, coatedEdge } = b
   set(
     m,
     'coat',
     p.clearcoat > 0
-      ? { coatIor, coatColor: colour(b.coatColor), coatDarkening, coatReturns, coatedFacing, coatedEdge }
+      ? {
+          coatIor,
+          coatColor: colour(b.coatColor),
+          coatDarkening,
+          coatReturns,
+          coatBlurs,
+          coatedFacing,
+          coatedEdge,
+        }
       : null,
   )
 }

@@ -5,15 +5,14 @@ import {
   FloatType,
   PMREMGenerator,
   RGBAFormat,
-  Vector3,
   type Material,
   type Texture,
   type WebGLCubeRenderTarget,
   type WebGLRenderer,
   EquirectangularReflectionMapping,
 } from 'three'
+import type { Parted } from '../api/client'
 import { SHARP_LEVELS } from './lampLight'
-import { takeLamps, type Lamp } from './lamps'
 import { HDRLoader } from 'three/examples/jsm/loaders/HDRLoader.js'
 
 /** The supplied surroundings pictures, by the name of their file. */
@@ -51,50 +50,56 @@ const renderCube = Reflect.get(PMREMGenerator.prototype, '_renderCube') as (...o
 /** Surroundings as they light a frame. */
 export interface Prepared {
   reflections: WebGLCubeRenderTarget
-  lamps: Lamp[]
+  lamps: Parted['lamps']
 }
 
 /** A picture of surroundings, prepared for reflections of every roughness. */
 export class Surroundings {
-  /** From where its light mostly comes. */
-  readonly light: Vector3
   private readonly whole: Prepared | null
-  private parted: Prepared | null = null
+  private withoutLamps: Prepared | null = null
 
-  /** @param coarsely whether frames will be asked for that are drawn without its lamps apart */
+  /**
+   * @param parted   what core makes of the picture
+   * @param coarsely whether frames will be asked for that are drawn without its lamps apart
+   */
   constructor(
     private readonly renderer: WebGLRenderer,
     private readonly picture: DataTexture,
+    private readonly parted: Parted,
     coarsely: boolean,
   ) {
     picture.mapping = EquirectangularReflectionMapping
-    this.light = lightOf(picture)
     this.whole = coarsely
       ? { reflections: this.prepare((levels) => levels.prepare(picture, 0, Infinity)), lamps: [] }
       : null
   }
 
+  /** The compass direction, in radians about the vertical, that light mostly comes from. */
+  get lightFrom(): number {
+    const [x = 0, , z = 0] = this.parted.mostly
+    return Math.atan2(x, z)
+  }
+
   /** Its rougher levels without its lamps, and these apart; or all in one, where that was asked for. */
   prepared(finely: boolean): Prepared {
     if (this.whole && !finely) return this.whole
-    this.parted ??= this.part()
-    return this.parted
+    this.withoutLamps ??= {
+      reflections: this.prepare((levels) => this.part(levels)),
+      lamps: this.parted.lamps,
+    }
+    return this.withoutLamps
   }
 
   dispose(): void {
     this.whole?.reflections.dispose()
-    this.parted?.reflections.dispose()
+    this.withoutLamps?.reflections.dispose()
     this.picture.dispose()
   }
 
-  private part(): Prepared {
-    let lamps: Lamp[] = []
-    const reflections = this.prepare((levels) => {
-      const sharp = levels.prepare(this.picture, 0, SHARP_LEVELS)
-      lamps = takeLamps(this.picture)
-      return levels.prepare(this.picture, SHARP_LEVELS, Infinity, sharp)
-    })
-    return { reflections, lamps }
+  private part(levels: Levels): WebGLCubeRenderTarget {
+    const sharp = levels.prepare(this.picture, 0, SHARP_LEVELS)
+    dim(this.picture, this.parted.limit)
+    return levels.prepare(this.picture, SHARP_LEVELS, Infinity, sharp)
   }
 
   private prepare(levels: (all: Levels) => WebGLCubeRenderTarget): WebGLCubeRenderTarget {
@@ -105,36 +110,29 @@ export class Surroundings {
   }
 }
 
+/** Tells how the lamps and the rest of supplied surroundings lie. */
+export type PartedLoader = (id: string) => Promise<Parted>
+
 /** Loads a picture of surroundings. */
 export async function loadSurroundings(
   renderer: WebGLRenderer,
   id: string,
+  part: PartedLoader,
   coarsely: boolean,
 ): Promise<Surroundings> {
-  return new Surroundings(renderer, await loader.loadAsync(`/environments/${id}.hdr`), coarsely)
+  const [picture, parted] = await Promise.all([loader.loadAsync(`/environments/${id}.hdr`), part(id)])
+  return new Surroundings(renderer, picture, parted, coarsely)
 }
 
-/** Each so many pixels one is looked at. */
-const SKIP = 3
-
-/** The mean direction of a picture's light: the light vector at its middle (Gershun 1939), not of unit length. */
-function lightOf(picture: DataTexture): Vector3 {
-  const { data, width, height } = picture.image as { data: Uint16Array; width: number; height: number }
-  const sum = new Vector3()
-  for (let y = 0; y < height; y += SKIP) {
-    const polar = (Math.PI * (y + 0.5)) / height
-    const ring = Math.sin(polar)
-    for (let x = 0; x < width; x += SKIP) {
-      const at = 4 * (y * width + x)
-      const [r = 0, g = 0, b = 0] = [0, 1, 2].map((k) => DataUtils.fromHalfFloat(data[at + k] ?? 0))
-      const weight = (0.2126 * r + 0.7152 * g + 0.0722 * b) * ring
-      const around = 2 * Math.PI * ((x + 0.5) / width - 0.5)
-      sum.x += weight * Math.cos(around) * ring
-      sum.y += weight * Math.cos(polar)
-      sum.z += weight * Math.sin(around) * ring
-    }
+/** Takes from a picture with half floats whatever is brighter than a limit. */
+export function dim(picture: DataTexture, limit: number): void {
+  const { data } = picture.image as { data: Uint16Array }
+  for (let i = 0; i < data.length; i += 4) {
+    const [r = 0, g = 0, b = 0] = [0, 1, 2].map((k) => DataUtils.fromHalfFloat(data[i + k] ?? 0))
+    const whole = 0.2126 * r + 0.7152 * g + 0.0722 * b
+    if (whole > limit) [r, g, b].forEach((v, k) => (data[i + k] = DataUtils.toHalfFloat((v * limit) / whole)))
   }
-  return sum
+  picture.needsUpdate = true
 }
 
 /**

@@ -52,6 +52,7 @@ function begin() {
       mesh: (sha256) => bytesAt(api.assetAddress(id, sha256)),
       image: (sha256) => loadImage(api.assetAddress(id, sha256)),
       relief: (sha256) => api.relief(id, sha256),
+      surroundings: api.surroundings,
       ageing: (part, corrodes) => bytesAt(api.ageingAddress(id, part, corrodes)),
       leaves: (part, span, size) => bytesAt(api.leavesAddress(id, part, span, size)),
       shape: (part) => bytesAt(api.shapeAddress(id, part)),

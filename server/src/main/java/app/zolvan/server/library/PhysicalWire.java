@@ -10,6 +10,7 @@ import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.model.Digest;
 import app.zolvan.core.render.surface.CoatDarkening;
 import app.zolvan.core.render.surface.Fresnel;
+import app.zolvan.core.render.surface.SurfaceValues;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
@@ -53,6 +54,7 @@ public record PhysicalWire(
      *
      * @param coatDarkening how far the coat's mirroring back to the body is reckoned with
      * @param coatReturns   the share of the body's light that the coat mirrors back to it
+     * @param coatBlurs     what the coat adds to the square of the body's α where it covers it wholly
      * @param coatedFacing  what is left of the boundary's reflectance below the coat, as a share of it
      * @param coatedEdge    what it reflects there at the edge
      * @param shape  names the relief that is a shape of its own: the same for the same relief; null for none
@@ -65,6 +67,7 @@ public record PhysicalWire(
             List<Double> coatColor,
             double coatDarkening,
             double coatReturns,
+            double coatBlurs,
             double coatedFacing,
             double coatedEdge,
             double flakeWeight,
@@ -91,6 +94,7 @@ public record PhysicalWire(
                     list(b.coatColor()),
                     b.coatDarkening(),
                     b.coatDarkening() > 0 ? CoatDarkening.returns(p.clearcoatRoughness(), b.coatIor()) : 0,
+                    p.clearcoat() > 0 ? SurfaceValues.coatBlurs(p.clearcoatRoughness()) : 0,
                     p.ior() > 1 ? Fresnel.facing(step) / Fresnel.facing(p.ior()) : 1,
                     p.clearcoat() > 0 ? Fresnel.edge(step) : 1,
                     b.flakeWeight(),

@@ -1,7 +1,6 @@
 package app.zolvan.server.proof;
 
 import app.zolvan.core.light.Environment;
-import app.zolvan.core.light.RadianceHdr;
 import app.zolvan.core.render.film.Development;
 import app.zolvan.core.render.film.Film;
 import app.zolvan.core.render.path.Backcloth;
@@ -12,6 +11,7 @@ import app.zolvan.core.render.scene.RenderScene;
 import app.zolvan.core.texture.Png;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.event.EventService;
+import app.zolvan.server.light.SurroundingsService;
 import app.zolvan.server.model.LookInsideService;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
@@ -23,8 +23,6 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.RemovalCause;
 import jakarta.annotation.PreDestroy;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -33,7 +31,6 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 
@@ -58,13 +55,12 @@ class ProofService {
     private final SchemeService schemes;
     private final LookInsideService lookInside;
     private final EventService events;
+    private final SurroundingsService surroundings;
     private final Cache<UUID, Proof> proofs = Caffeine.newBuilder()
             .maximumSize(MOST_KEPT)
             .expireAfterAccess(KEPT)
             .evictionListener((UUID account, Proof p, RemovalCause why) -> p.end())
             .build();
-    private final Cache<String, Environment> surroundings =
-            Caffeine.newBuilder().maximumSize(2).build();
     private final Deque<Asked> waiting = new ArrayDeque<>();
     private final ExecutorService tracer = Executors.newSingleThreadExecutor(work -> {
         Thread t = new Thread(work, "proofs");
@@ -72,11 +68,17 @@ class ProofService {
         return t;
     });
 
-    ProofService(DressedScenes scenes, SchemeService schemes, LookInsideService lookInside, EventService events) {
+    ProofService(
+            DressedScenes scenes,
+            SchemeService schemes,
+            LookInsideService lookInside,
+            EventService events,
+            SurroundingsService surroundings) {
         this.scenes = scenes;
         this.schemes = schemes;
         this.lookInside = lookInside;
         this.events = events;
+        this.surroundings = surroundings;
     }
 
     @PreDestroy
@@ -94,7 +96,7 @@ class ProofService {
      * @return its name
      */
     UUID begin(Account account, Project project, Shot shot) {
-        surroundings(shot.light().surroundings());
+        surroundings.picture(shot.light().surroundings());
         LookTable looks = schemes.looks(project);
         if (DressedScenes.shown(looks.scene(), shot.only()).isEmpty()) {
             throw Problem.of(
@@ -136,20 +138,6 @@ class ProofService {
             throw Problem.notFound("proof");
         }
         return p;
-    }
-
-    private Environment surroundings(String name) {
-        return surroundings.get(name, n -> {
-            ClassPathResource file = new ClassPathResource("META-INF/resources/environments/" + n + ".hdr");
-            if (!n.matches("[a-z-]{1,40}") || !file.exists()) {
-                throw Problem.ofField("surroundings", "There are no such surroundings. Choose some under Light.");
-            }
-            try {
-                return RadianceHdr.read(file.getContentAsByteArray());
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        });
     }
 
     private void traceNext() {
@@ -223,7 +211,7 @@ class ProofService {
 
     private Still still(Shot shot, RenderScene scene, Backcloth cloth) {
         StageLight l = shot.light();
-        Environment light = surroundings(l.surroundings()).turned(Math.toRadians(l.turn()), l.strength());
+        Environment light = surroundings.picture(l.surroundings()).turned(Math.toRadians(l.turn()), l.strength());
         return new Still(scene, light, null, shot.camera(), shot.width(), shot.height(), 1, BOUNCES).before(cloth);
     }
 
