@@ -43,22 +43,19 @@ import java.util.Map;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+import org.junit.jupiter.api.io.TempDir;
 
 /**
- * Shows one library material of each kind, drawn by seed, on the stage and by the ray tracer: the same form, the same view,
- * the same light. Prints how far the two pictures lie apart over the sample (CIEDE2000, mean and 95th percentile) and keeps
- * the pairs in a folder; run with {@code -Dzolvan.agreement=FOLDER}, under other surroundings with
- * {@code -Dzolvan.agreement.light=studio}.
+ * Shows library materials on the stage and by the ray tracer: the same form, the same view, the same light. Prints how far
+ * the two pictures lie apart over the sample (CIEDE2000, mean and 95th percentile). Three in every run; with {@code
+ * -Dzolvan.agreement=FOLDER} one of each kind, drawn by seed, the pairs kept there, under other surroundings with {@code
+ * -Dzolvan.agreement.light=studio}.
  */
-@EnabledIfSystemProperty(named = "zolvan.agreement", matches = ".+")
 class AgreementIT {
     private static final int WIDTH = 240;
     private static final int HEIGHT = 180;
     private static final int SAMPLES = 128;
     private static final int BOUNCES = 16;
-    /** The surroundings, by the name of their file. */
-    private static final String LIGHT_OF = System.getProperty("zolvan.agreement.light", "park");
-
     private static final long SEED = Long.getLong("zolvan.agreement.seed", 6);
     /** The sample among the parts of its scene. */
     private static final int SAMPLE = 0;
@@ -74,6 +71,9 @@ class AgreementIT {
 
     /** The stage looks at a new model from lower than at a chip; so the sample leans towards it. */
     private static final Transform LEANING = Transform.rotation(new Vec3(1, 0, -0.55), Math.toRadians(24));
+
+    /** The surroundings, by the name of their file. */
+    private String light = System.getProperty("zolvan.agreement.light", "park");
 
     private final Mesh tile = Chip.tile();
     /** What is a thin wall has no inside. */
@@ -117,7 +117,17 @@ class AgreementIT {
         return new Vec3(x, 0.15 * (Math.cos(turn) - 1), 0.15 * Math.sin(turn));
     }
 
+    /** Lamps aslant over what is rough, brushed and under a rough coat. */
     @Test
+    void roughSurfacesMirrorLampsAsTheRayTracerSays(@TempDir Path folder) throws Exception {
+        light = "studio";
+        List<Material> rough = named(List.of("CN-014", "MT-039", "MT-034"));
+        assertThat(rough).hasSize(3);
+        assertThat(worst(rough, tile, List.of(), folder)).isLessThanOrEqualTo(4);
+    }
+
+    @Test
+    @EnabledIfSystemProperty(named = "zolvan.agreement", matches = ".+")
     void stageAndRayTracerAgree() throws Exception {
         Path folder = Files.createDirectories(Path.of(System.getProperty("zolvan.agreement")));
         List<Material> drawn = drawn();
@@ -140,9 +150,7 @@ class AgreementIT {
         List<String> named =
                 List.of(System.getProperty("zolvan.agreement.codes", "").split(","));
         if (!named.contains("")) {
-            return library.materials().stream()
-                    .filter(m -> named.contains(m.code()))
-                    .toList();
+            return named(named);
         }
         SplittableRandom random = new SplittableRandom(SEED);
         List<Material> drawn = new ArrayList<>();
@@ -154,6 +162,12 @@ class AgreementIT {
             }
         }
         return drawn;
+    }
+
+    private List<Material> named(List<String> codes) {
+        return library.materials().stream()
+                .filter(m -> codes.contains(m.code()))
+                .toList();
     }
 
     /** Light goes through it, straight on or scattered on its way. */
@@ -185,7 +199,7 @@ class AgreementIT {
         d.page.evaluate(
                 "light => localStorage.setItem('zolvan-light-' + location.pathname.split('/').pop(),"
                         + " JSON.stringify({ surroundings: light }))",
-                LIGHT_OF);
+                light);
         d.page.reload();
         d.waitUntilDrawn();
         double worst = 0;
@@ -276,9 +290,9 @@ class AgreementIT {
             builder.add(behind.get(i), Transform.IDENTITY, List.of(i == 0 ? DARK : LIGHT));
         }
         RenderScene scene = builder.build();
-        byte[] light = Files.readAllBytes(Path.of("../web/public/environments", LIGHT_OF + ".hdr"));
+        byte[] around = Files.readAllBytes(Path.of("../web/public/environments", light + ".hdr"));
         Still still = new Still(
-                scene, RadianceHdr.read(light), new double[] {0.6, 0.6, 0.6}, camera, WIDTH, HEIGHT, 1, BOUNCES);
+                scene, RadianceHdr.read(around), new double[] {0.6, 0.6, 0.6}, camera, WIDTH, HEIGHT, 1, BOUNCES);
         Region all = new Region(0, 0, WIDTH, HEIGHT);
         still.render(
                 Quality.samples(SAMPLES), all, Runtime.getRuntime().availableProcessors(), (share, samples) -> true);
