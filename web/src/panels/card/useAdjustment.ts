@@ -81,22 +81,26 @@ export function useAdjustment(
   async function ask() {
     asking = true
     const mine = round
-    while (waiting && region.value) {
-      const values = waiting
-      const at = region.value
-      waiting = null
-      const preview = await api
-        .preview(workspace.id, at.part, at.span, values, workspace.behind)
-        .catch((e: unknown) => {
-          workspace.report(e)
-          return null
-        })
-      if (mine !== round || !preview) break
-      tried.value = preview
-      limit.value = preview.limit
-      stageHandle.value?.tryOn(reach(at), preview.physical, mappingAt(at))
+    try {
+      while (waiting && region.value) {
+        const values = waiting
+        const at = region.value
+        waiting = null
+        const preview = await api
+          .preview(workspace.id, at.part, at.span, values, workspace.behind)
+          .catch((e: unknown) => {
+            workspace.report(e)
+            return null
+          })
+        if (mine !== round) return
+        if (!preview) continue
+        tried.value = preview
+        limit.value = preview.limit
+        stageHandle.value?.tryOn(reach(at), preview.physical, mappingAt(at))
+      }
+    } finally {
+      if (mine === round) asking = false // a later round asks by itself
     }
-    asking = false
   }
 
   /** Sends values; the stage goes on showing the last try until the answer is there. */
