@@ -228,7 +228,18 @@ const RELIEF_ROUGHENS = `
   #endif
 `
 
+/** Facets that lie askew further one way than the other: α along the tangent and across it, by what core says. */
+const BRUSHED_WIDTHS = `
+  material.alphaT = min( 1.0, pow2( material.roughness ) * brushedWidths.x );
+  material.roughness *= sqrt( brushedWidths.y );
+`
+
 const PATCHES = {
+  brushed: {
+    // what is reflected in all is that of the mean roughness
+    fragment: (f) =>
+      after('lights_fragment_begin', BRUSHED_WIDTHS)(before(f, 'uniform vec2 brushedWidths;\n')),
+  },
   curve: {
     fragment: (f) =>
       before(f, CURVE_DECLARED)
@@ -264,9 +275,6 @@ const PATCHES = {
           material.clearcoatF0 = vec3( pow2( ( coatIor - 1.0 ) / ( coatIor + 1.0 ) ) );
           // what light crosses twice blurs what is below it (core, SurfaceValues, roughnessUnderCoat)
           material.roughness = mix( material.roughness, min( 1.0, sqrt( sqrt( pow2( pow2( material.roughness ) ) + coatBlurs ) ) ), material.clearcoat );
-          #ifdef USE_ANISOTROPY
-            material.alphaT = mix( pow2( material.roughness ), 1.0, pow2( material.anisotropy ) );
-          #endif
           // below the coat there is but the step from its index to the body's
           #ifndef CURVED
             material.specularColor *= coatedFacing;
@@ -406,6 +414,7 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
     curveExponent: b.curve.exponent,
   }
   set(m, 'curve', curve ?? null)
+  set(m, 'brushed', b.brushed && { brushedWidths: new Vector2(b.brushed.along, b.brushed.across) })
   set(m, 'flakes', b.flakeWeight > 0 ? { flakeWeight: b.flakeWeight, flakeSize: b.flakeSize } : null)
   set(
     m,

@@ -148,7 +148,7 @@ export class Surfaces {
     m.alphaTest = p.alphaMode === 'MASK' ? 0.5 : 0
     m.depthWrite = p.alphaMode !== 'BLEND'
     m.metalness = p.metallic
-    m.roughness = Math.max(SMOOTHEST, p.roughness)
+    m.roughness = Math.max(SMOOTHEST, p.beyond.brushed?.roughness ?? p.roughness)
     linear(m.emissive, p.emissive)
     m.emissiveIntensity = p.emissiveStrength
     m.ior = p.ior

@@ -57,6 +57,8 @@ public record PhysicalMaterial(
      * What glTF has no words for, shown on the stage and kept in files' extras.
      *
      * @param curve            null where reflectance follows from the index of refraction
+     * @param brushing         of facets that lie askew further one way than the other; null for even ones. A picture of
+     *                         roughness widens them both ways, which glTF has for the one across alone
      * @param diffuseRoughness of the body
      * @param coatIor          of the coat
      * @param coatColor        what the coat lets through
@@ -72,6 +74,7 @@ public record PhysicalMaterial(
      */
     public record Beyond(
             Curve curve,
+            Brushing brushing,
             double diffuseRoughness,
             double coatIor,
             LinearRgb coatColor,
@@ -86,13 +89,14 @@ public record PhysicalMaterial(
             TextureUse cutOut) {
         /** Nothing that glTF does not say itself: it has every coat's index at 1.5. */
         public static final Beyond NOTHING =
-                new Beyond(null, 0, 1.5, LinearRgb.WHITE, 0, 0, 0, Ageing.NONE, null, null, null, null, null);
+                new Beyond(null, null, 0, 1.5, LinearRgb.WHITE, 0, 0, 0, Ageing.NONE, null, null, null, null, null);
 
         private static Beyond of(Surface s) {
             boolean coated = s.number(Parameter.COAT_WEIGHT) > 0;
             boolean flaked = s.number(Parameter.FLAKE_WEIGHT) > 0;
             return new Beyond(
                     Curve.of(s),
+                    s.number(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY) > 0 ? Brushing.of(s) : null,
                     s.number(Parameter.BASE_DIFFUSE_ROUGHNESS),
                     coated ? s.number(Parameter.COAT_IOR) : NOTHING.coatIor(),
                     coated ? s.colour(Parameter.COAT_COLOR) : LinearRgb.WHITE,
@@ -174,12 +178,13 @@ public record PhysicalMaterial(
         double luminance = s.number(Parameter.EMISSION_LUMINANCE);
         TextureUse opacity = s.textures().get(Parameter.GEOMETRY_OPACITY);
         double alpha = s.number(Parameter.GEOMETRY_OPACITY);
+        Brushing facets = Brushing.of(s);
         return new PhysicalMaterial(
                 base,
                 alpha,
                 alpha < 1 ? "BLEND" : opacity != null ? "MASK" : "OPAQUE",
                 s.number(Parameter.BASE_METALNESS),
-                s.number(Parameter.SPECULAR_ROUGHNESS),
+                facets.gltfRoughness(),
                 luminance > 0 ? s.colour(Parameter.EMISSION_COLOR) : LinearRgb.BLACK,
                 luminance / NITS_PER_UNIT,
                 s.number(Parameter.SPECULAR_IOR),
@@ -199,7 +204,7 @@ public record PhysicalMaterial(
                 s.number(Parameter.THIN_FILM_WEIGHT),
                 s.number(Parameter.THIN_FILM_IOR),
                 1000 * s.number(Parameter.THIN_FILM_THICKNESS),
-                s.number(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY),
+                facets.gltfStrength(),
                 s.textures().get(Parameter.BASE_COLOR),
                 metallicRoughness(s),
                 ShapedRelief.of(s) == null ? s.textures().get(Parameter.GEOMETRY_NORMAL) : null,
@@ -216,10 +221,11 @@ public record PhysicalMaterial(
     public Surface toSurface() {
         boolean passes = transmission > 0;
         boolean deep = passes && attenuationDistance > 0;
+        Brushing facets = Brushing.ofGltf(unit(roughness), unit(anisotropy));
         Surface s = Surface.STANDARD
                 .with(Parameter.BASE_COLOR, baseColor.clamped())
                 .with(Parameter.BASE_METALNESS, unit(metallic))
-                .with(Parameter.SPECULAR_ROUGHNESS, unit(roughness))
+                .with(Parameter.SPECULAR_ROUGHNESS, facets.roughness())
                 .with(Parameter.GEOMETRY_OPACITY, unit(alpha))
                 .with(Parameter.SPECULAR_IOR, Math.max(1, Math.min(3, ior)))
                 .with(Parameter.SPECULAR_WEIGHT, unit(specular))
@@ -231,7 +237,7 @@ public record PhysicalMaterial(
                 .with(Parameter.THIN_FILM_WEIGHT, unit(iridescence))
                 .with(Parameter.THIN_FILM_IOR, Math.max(1, Math.min(3, iridescenceIor)))
                 .with(Parameter.THIN_FILM_THICKNESS, unit(iridescenceThickness / 1000))
-                .with(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY, unit(anisotropy))
+                .with(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY, facets.anisotropy())
                 .with(Parameter.GEOMETRY_THIN_WALLED, passes && thickness <= 0);
         if (passes) {
             s = s.with(Parameter.TRANSMISSION_COLOR, (deep ? attenuationColor : baseColor).clamped())

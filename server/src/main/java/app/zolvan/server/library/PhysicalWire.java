@@ -2,6 +2,7 @@ package app.zolvan.server.library;
 
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.material.Ageing;
+import app.zolvan.core.material.Brushing;
 import app.zolvan.core.material.Foliage;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.PhysicalMaterial;
@@ -52,6 +53,7 @@ public record PhysicalWire(
     /**
      * What glTF has no words for, as {@link PhysicalMaterial.Beyond} tells it.
      *
+     * @param brushed       null where facets are as rough both ways
      * @param coatDarkening how far the coat's mirroring back to the body is reckoned with
      * @param coatReturns   the share of the body's light that the coat mirrors back to it
      * @param coatBlurs     what the coat adds to the square of the body's α where it covers it wholly
@@ -62,6 +64,7 @@ public record PhysicalWire(
      */
     public record BeyondWire(
             @Nullable CurveWire curve,
+            @Nullable BrushedWire brushed,
             double diffuseRoughness,
             double coatIor,
             List<Double> coatColor,
@@ -89,6 +92,7 @@ public record PhysicalWire(
                                     list(b.curve().facing()),
                                     list(b.curve().edge()),
                                     b.curve().exponent()),
+                    BrushedWire.of(b.brushing()),
                     b.diffuseRoughness(),
                     b.coatIor(),
                     list(b.coatColor()),
@@ -105,6 +109,21 @@ public record PhysicalWire(
                     ReflectedWire.of(b.reflected()),
                     b.relief() == null ? null : Digest.of(b.relief().toString().getBytes(StandardCharsets.UTF_8)),
                     CutOutWire.of(b.cutOut()));
+        }
+    }
+
+    /**
+     * Facets that are rougher along the tangent than across.
+     *
+     * @param roughness its square is α in the mean
+     * @param along     what α is multiplied by along the tangent
+     * @param across    and across it
+     */
+    public record BrushedWire(double roughness, double along, double across) {
+        static @Nullable BrushedWire of(@Nullable Brushing b) {
+            return b == null
+                    ? null
+                    : new BrushedWire(b.roughness(), Brushing.along(b.anisotropy()), Brushing.across(b.anisotropy()));
         }
     }
 

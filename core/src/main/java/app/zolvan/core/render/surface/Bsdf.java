@@ -1,5 +1,7 @@
 package app.zolvan.core.render.surface;
 
+import app.zolvan.core.material.Brushing;
+
 /**
  * What an OpenPBR surface does with light, at one point and for one outgoing direction. The layers, from the top: fuzz,
  * coat, and a base that mixes metal, clear dielectric and opaque dielectric (diffuse under a specular boundary). A layer
@@ -132,10 +134,10 @@ public final class Bsdf {
         smoothBase = body < SMOOTH;
         roughness = Math.max(body, smoothBase ? 0 : least);
         double alpha = Math.max(1e-4, roughness * roughness);
-        double across = 1 - s.anisotropy;
-        double along = alpha * Math.sqrt(2 / (1 + across * across));
         double finest = smoothBase ? 1e-4 : Math.max(1e-4, least * least);
-        ggx.set(Math.min(1, along), Math.max(finest, along * across));
+        ggx.set(
+                Math.min(1, alpha * Brushing.along(s.anisotropy)),
+                Math.max(finest, alpha * Brushing.across(s.anisotropy)));
         baseFrame = smoothBase ? null : askew(flake, s.tiltX, s.tiltY);
         step = coat > 0 && eta >= 1 ? Fresnel.underCoat(eta, s.coatIor, coat) : eta;
         double fuzz = fromInside ? 0 : s.fuzz;
