@@ -68,6 +68,12 @@ vec3 lampsOn( const in vec3 worldNormal ) {
   return sum;
 }
 
+// how many facets lie so, for light between two directions, as a share of what GGX has
+float facetsLie( const in vec2 slope, const in vec2 wide2, const in float doubled2, const in float up ) {
+  return inversesqrt( wide2.x * wide2.y ) * RECIPROCAL_PI
+    * pow2( doubled2 / ( slope.x * slope.x / wide2.x + slope.y * slope.y / wide2.y + up * up ) );
+}
+
 // As radiance that is the same from everywhere and would be mirrored as much: GGX, alpha along the tangent and across;
 // f0 and f90 of the surface, and what shares of light from all around they mirror.
 vec3 lampsMirrored( const in vec3 v, const in vec3 n, const in vec3 tangent, const in vec2 alpha, const in vec3 f0, const in vec3 f90, const in vec2 shares ) {
@@ -85,10 +91,19 @@ vec3 lampsMirrored( const in vec3 v, const in vec3 n, const in vec3 tangent, con
     if ( nl > 0.0 ) {
       vec2 tl = vec2( dot( tangent, l ), dot( across, l ) );
       float doubled = sqrt( max( 2.0 + 2.0 * dot( v, l ), 1e-4 ) ); // twice the cosine between either and the facet
-      vec2 slope2 = ( tv + tl ) * ( tv + tl );
+      float doubled2 = doubled * doubled;
+      vec2 slope = tv + tl;
       vec2 wide2 = facetsOnSlopes( alpha2, reach * reach / 6.0 ); // facets turn half as far as what they mirror
-      float density = inversesqrt( wide2.x * wide2.y ) * RECIPROCAL_PI
-        * pow2( pow2( doubled ) / ( slope2.x / wide2.x + slope2.y / wide2.y + pow2( nv + nl ) ) );
+      float density;
+      if ( alpha.x == alpha.y ) density = facetsLie( slope, wide2, doubled2, nv + nl );
+      else {
+        // across a brushing patches are wide beside the lobe: three places of theirs (Gauss and Legendre)
+        wide2.y = alpha2.y;
+        vec2 away = vec2( 0.0, 0.7746 * reach );
+        density = ( 8.0 * facetsLie( slope, wide2, doubled2, nv + nl )
+          + 5.0 * facetsLie( slope + away, wide2, doubled2, nv + nl )
+          + 5.0 * facetsLie( slope - away, wide2, doubled2, nv + nl ) ) / 18.0;
+      }
       float lit = sqrt( dot( alpha2, tl * tl ) + nl * nl );
       float mirrored = density * nl * 0.5 / ( nl * seen + nv * lit );
       float rim = mirrored * lampRim( max( 1.0 - 0.5 * doubled, 0.0 ) );
@@ -110,6 +125,38 @@ float lampless( const in float along, const in float streaks ) {
   level = max( level, mix( level, ${SHARP_LEVELS}.0, lampShare( streaks ) ) );
   return lampCount[ 0 ] > 0.0 ? 1.0 - sqrt( 1.0 - level / ENVMAP_MAX_LOD ) : along;
 }
+`
+/*
+ * What is brushed mirrors a long stripe: two facets along it, each as rough as those across and a little for what lies
+ * between them, and what is seen in them by how much of them is seen and lit (Smith). Against the whole integral the
+ * error is a fifth of a single look's along a normal bent towards the viewer, which is the renderer's own.
+ */
+const BRUSHED_LOOKS = `
+#ifdef USE_ANISOTROPY
+float brushedRoughness( const in vec2 alpha ) {
+  return lampless( sqrt( length( alpha * vec2( 0.15, 1.0 ) ) ), sqrt( alpha.x ) );
+}
+// 1 and Smith's Lambda
+float brushedHidden( const in vec3 d, const in vec3 normal, const in vec3 tangent, const in vec3 bitangent, const in vec2 alpha ) {
+  float up = max( dot( normal, d ), 0.02 );
+  return 0.5 + 0.5 * length( vec3( alpha * vec2( dot( tangent, d ), dot( bitangent, d ) ), up ) ) / up;
+}
+vec3 brushedLooks( const in vec3 v, const in vec3 normal, const in vec3 tangent, const in vec3 bitangent, const in vec2 alpha ) {
+  float roughness = brushedRoughness( alpha );
+  float seen = brushedHidden( v, normal, tangent, bitangent, alpha );
+  vec4 sum = vec4( 0.0 );
+  for ( int side = -1; side <= 1; side += 2 ) {
+    vec3 facet = normalize( normal + float( side ) * 0.577 * alpha.x * tangent ); // the middle of either half of them
+    float turned = dot( facet, v );
+    vec3 l = 2.0 * turned * facet - v;
+    if ( turned > 0.0 && dot( l, normal ) > 0.0 ) {
+      float weight = turned / dot( facet, normal ) * seen / ( seen + brushedHidden( l, normal, tangent, bitangent, alpha ) - 1.0 );
+      sum += weight * vec4( getIBLRadiance( v, facet, roughness ), 1.0 );
+    }
+  }
+  return sum.w > 0.0 ? sum.rgb / sum.w : getIBLRadiance( v, normal, roughness );
+}
+#endif
 `
 const RIM = `
 float lampRim( const in float away ) {
@@ -137,12 +184,15 @@ ShaderChunk.envmap_physical_pars_fragment = `
 #ifdef USE_ENVMAP
 ${RIM + LAMPS}
 #endif
-${ShaderChunk.envmap_physical_pars_fragment}`
+${ShaderChunk.envmap_physical_pars_fragment}
+#ifdef USE_ENVMAP
+${BRUSHED_LOOKS}
+#endif`
 
 edit(
   'lights_fragment_maps',
-  'getIBLAnisotropyRadiance( geometryViewDir, geometryNormal, material.roughness,',
-  'getIBLAnisotropyRadiance( geometryViewDir, geometryNormal, lampless( material.roughness, sqrt( material.alphaT ) ),',
+  'getIBLAnisotropyRadiance( geometryViewDir, geometryNormal, material.roughness, material.anisotropyB, material.anisotropy )',
+  'brushedLooks( geometryViewDir, geometryNormal, material.anisotropyT, material.anisotropyB, vec2( material.alphaT, pow2( material.roughness ) ) )',
 )
 edit(
   'lights_fragment_maps',
@@ -159,7 +209,7 @@ edit(
         vec3 tangent = transformDirectionByInverseViewMatrix( material.anisotropyT, viewMatrix );
         tangent = normalize( tangent - n * dot( n, tangent ) );
         alpha.x = material.alphaT;
-        share = lampShare( lampless( material.roughness, sqrt( material.alphaT ) ) );
+        share = lampShare( brushedRoughness( alpha ) );
       #else
         vec3 tangent = anyTangent( n );
       #endif
