@@ -11,6 +11,8 @@ const PICTURES = { studio: 'studio', workshop: 'workshop', lobby: 'lobby', park:
 const PREVIEW_WIDTH = 192
 const WHITE = 0.72
 const ADAPTED = 0.85 // of a light's tone, how much the eye takes off once it is used to it; all of it in the studio
+const LOST = 0.03 // no light is of so saturated a colour
+const BLACK = 1e-4 // and nothing in a photograph so dark
 const BRIGHTEST = 65504 // what a half float holds; the sun's disc is beyond it
 
 const STAMP = new URL('../target/environments', import.meta.url) // which script made them
@@ -30,7 +32,7 @@ for (const [name, source] of Object.entries(PICTURES)) {
   const picture = new EXRLoader()
     .setDataType(FloatType)
     .parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length))
-  const image = normalised(upright(picture), name === 'studio' ? 1 : ADAPTED)
+  const image = normalised(mended(upright(picture)), name === 'studio' ? 1 : ADAPTED)
   writeFileSync(hdr, radiance(image))
   writeFileSync(png, preview(image))
 }
@@ -48,6 +50,35 @@ function upright({ width, height, data }) {
     }
   }
   return { width, height, rgb }
+}
+
+/** Where nothing is left of two channels beside a third (a sun that came out pure blue) there is the glow around it instead. */
+function mended({ width, height, rgb }) {
+  const isLost = (i) => {
+    const most = Math.max(rgb[i], rgb[i + 1], rgb[i + 2])
+    return most < BLACK || rgb[i] + rgb[i + 1] + rgb[i + 2] - most < LOST * most
+  }
+  let lost = []
+  for (let i = 0; i < rgb.length; i += 3) if (isLost(i)) lost.push(i)
+  while (lost.length > 0) {
+    const filled = lost.flatMap((i) => {
+      const x = (i / 3) % width
+      const y = Math.floor(i / 3 / width)
+      const beside = []
+      for (let v = Math.max(0, y - 1); v <= Math.min(height - 1, y + 1); v++)
+        for (let u = x - 1; u <= x + 1; u++) beside.push(3 * (v * width + ((u + width) % width)))
+      const sound = beside.filter((j) => !isLost(j))
+      return sound.length > 0 ? [[i, [0, 1, 2].map((k) => mean(sound.map((j) => rgb[j + k])))]] : []
+    })
+    if (filled.length === 0) break
+    for (const [i, colour] of filled) rgb.set(colour, i)
+    lost = lost.filter(isLost)
+  }
+  return { width, height, rgb }
+}
+
+function mean(values) {
+  return values.reduce((sum, v) => sum + v, 0) / values.length
 }
 
 /** Scaled so that a white matt surface, lit from all around, shows a mean of `WHITE`: strength 1 suits any picture. White
