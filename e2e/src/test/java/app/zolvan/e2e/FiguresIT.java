@@ -46,6 +46,14 @@ class FiguresIT {
         d.page.close();
     }
 
+    /** A stage of so few pixels that a processor draws them about as fast as a graphics card draws all. */
+    @Test
+    void dragWhereFramesAreQuick() {
+        Designer d = new Designer(0.1).signIn().openLantern();
+        print("a drag of a slider, 60 moves, a hundredth of the pixels", drag(d, "Roughness"));
+        d.page.close();
+    }
+
     /** Goes to and fro between two schemes of each demo model. */
     @Test
     void schemes() {
