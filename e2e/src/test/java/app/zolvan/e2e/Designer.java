@@ -24,7 +24,8 @@ final class Designer {
         this(0.5);
     }
 
-    private Designer(double sharpness) {
+    /** @param sharpness pixels of the screen for each that is laid out */
+    Designer(double sharpness) {
         page = zolvan.newPage(sharpness);
     }
 
