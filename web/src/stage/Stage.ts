@@ -1073,15 +1073,22 @@ export class Stage {
   /** Something moves: on a slow machine frames are drafts (half the resolution, glass without depth) until it rests. */
   private keepMoving(): void {
     window.clearTimeout(this.moving)
-    this.moving = window.setTimeout(() => {
-      this.moving = 0
-      this.setRatio(1)
-      this.invalidate()
-    }, IDLE)
+    this.moving = window.setTimeout(this.rest, IDLE)
     if (this.slow) {
       this.setRatio(0.5)
       this.element.dataset['busy'] = 'true'
     }
+    this.invalidate()
+  }
+
+  /** Draws in full once nothing has moved for a while and what moved last is drawn. */
+  private readonly rest = () => {
+    if (this.drawing || this.requested) {
+      this.moving = window.setTimeout(this.rest, IDLE)
+      return
+    }
+    this.moving = 0
+    this.setRatio(1)
     this.invalidate()
   }
 
