@@ -10,6 +10,21 @@ public final class SymmetricMatrix {
      */
     public record Eigen(double[] values, Vec3[] directions) {}
 
+    /** Adds v vᵀ, so many times over, to the six numbers of a matrix. */
+    public static void addSquare(double[] m, Vec3 v, double weight) {
+        m[0] += weight * v.x() * v.x();
+        m[1] += weight * v.y() * v.y();
+        m[2] += weight * v.z() * v.z();
+        m[3] += weight * v.x() * v.y();
+        m[4] += weight * v.x() * v.z();
+        m[5] += weight * v.y() * v.z();
+    }
+
+    /** As {@link #eigen(double, double, double, double, double, double)} of the six numbers of a matrix. */
+    public static Eigen eigen(double[] m) {
+        return eigen(m[0], m[1], m[2], m[3], m[4], m[5]);
+    }
+
     /** The unit eigenvector of the smallest eigenvalue. */
     public static Vec3 leastDirection(double xx, double yy, double zz, double xy, double xz, double yz) {
         return eigen(xx, yy, zz, xy, xz, yz).directions[0];

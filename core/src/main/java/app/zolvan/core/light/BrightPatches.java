@@ -99,16 +99,9 @@ public record BrightPatches(double limit, Vec3 mostly, List<Patch> patches) {
             Vec3 middle = sum.times(1 / light.luminance());
             double[] m = new double[6];
             for (Beam b : beams) {
-                Vec3 d = b.direction.minus(middle);
-                double share = b.light.luminance() / light.luminance();
-                m[0] += share * d.x() * d.x();
-                m[1] += share * d.y() * d.y();
-                m[2] += share * d.z() * d.z();
-                m[3] += share * d.x() * d.y();
-                m[4] += share * d.x() * d.z();
-                m[5] += share * d.y() * d.z();
+                SymmetricMatrix.addSquare(m, b.direction.minus(middle), b.light.luminance() / light.luminance());
             }
-            return new Cluster(beams, middle, light, SymmetricMatrix.eigen(m[0], m[1], m[2], m[3], m[4], m[5]));
+            return new Cluster(beams, middle, light, SymmetricMatrix.eigen(m));
         }
 
         double longest() {

@@ -96,15 +96,10 @@ final class Offsetting {
         double[] m = new double[6];
         Vec3 sum = Vec3.ZERO;
         for (Vec3 n : sides) {
-            m[0] += n.x() * n.x();
-            m[1] += n.y() * n.y();
-            m[2] += n.z() * n.z();
-            m[3] += n.x() * n.y();
-            m[4] += n.x() * n.z();
-            m[5] += n.y() * n.z();
+            SymmetricMatrix.addSquare(m, n, 1);
             sum = sum.plus(n);
         }
-        SymmetricMatrix.Eigen e = SymmetricMatrix.eigen(m[0], m[1], m[2], m[3], m[4], m[5]);
+        SymmetricMatrix.Eigen e = SymmetricMatrix.eigen(m);
         Vec3 out = Vec3.ZERO;
         for (int k = 0; k < 3; k++) {
             if (e.values()[k] > SAYS_LITTLE * e.values()[2]) {

@@ -53,7 +53,7 @@ public record ShapeSignature(
             area += part;
             sum = sum.plus(s.times(part / 3));
             for (Vec3 v : new Vec3[] {a, b, c, s}) {
-                add(m, v, part / 12);
+                SymmetricMatrix.addSquare(m, v, part / 12);
             }
         }
         if (area == 0) {
@@ -63,8 +63,8 @@ public record ShapeSignature(
         for (int k = 0; k < 6; k++) {
             m[k] /= area;
         }
-        add(m, mean, -1);
-        SymmetricMatrix.Eigen e = SymmetricMatrix.eigen(m[0], m[1], m[2], m[3], m[4], m[5]);
+        SymmetricMatrix.addSquare(m, mean, -1);
+        SymmetricMatrix.Eigen e = SymmetricMatrix.eigen(m);
         return new ShapeSignature(
                 triangles.length,
                 area,
@@ -74,15 +74,6 @@ public record ShapeSignature(
                 root(e.values()[2]),
                 e.directions()[0],
                 e.directions()[2]);
-    }
-
-    private static void add(double[] m, Vec3 v, double weight) {
-        m[0] += weight * v.x() * v.x();
-        m[1] += weight * v.y() * v.y();
-        m[2] += weight * v.z() * v.z();
-        m[3] += weight * v.x() * v.y();
-        m[4] += weight * v.x() * v.z();
-        m[5] += weight * v.y() * v.z();
     }
 
     private static double root(double v) {
