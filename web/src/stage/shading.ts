@@ -230,10 +230,8 @@ const RELIEF_ROUGHENS = `
 
 /** Facets that lie askew further one way than the other: α along the tangent and across it, by what core says. */
 const BRUSHED_WIDTHS = `
-  #ifdef USE_ANISOTROPY // a mirror, however it was brushed, has no width to be told
-    material.alphaT = min( 1.0, pow2( material.roughness ) * brushedWidths.x );
-    material.roughness *= sqrt( brushedWidths.y );
-  #endif
+  material.alphaT = min( 1.0, pow2( material.roughness ) * brushedWidths.x );
+  material.roughness *= sqrt( brushedWidths.y );
 `
 
 const PATCHES = {

@@ -57,7 +57,7 @@ public record PhysicalMaterial(
      * What glTF has no words for, shown on the stage and kept in files' extras.
      *
      * @param curve            null where reflectance follows from the index of refraction
-     * @param brushing         of facets that lie askew further one way than the other; null for even ones. A picture of
+     * @param brushing         of facets that lie askew further one way than the other; null for even ones and mirrors. A picture of
      *                         roughness widens them both ways, which glTF has for the one across alone
      * @param diffuseRoughness of the body
      * @param coatIor          of the coat
@@ -96,7 +96,7 @@ public record PhysicalMaterial(
             boolean flaked = s.number(Parameter.FLAKE_WEIGHT) > 0;
             return new Beyond(
                     Curve.of(s),
-                    s.number(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY) > 0 ? Brushing.of(s) : null,
+                    Brushing.of(s).gltfStrength() > 0 ? Brushing.of(s) : null,
                     s.number(Parameter.BASE_DIFFUSE_ROUGHNESS),
                     coated ? s.number(Parameter.COAT_IOR) : NOTHING.coatIor(),
                     coated ? s.colour(Parameter.COAT_COLOR) : LinearRgb.WHITE,

@@ -36,6 +36,17 @@ class BrushingTest {
     }
 
     @Test
+    void aMirrorHasNoBrushingHoweverItWasBrushed() {
+        Surface brushed = Surface.STANDARD.with(Parameter.SPECULAR_ROUGHNESS_ANISOTROPY, 0.6);
+        PhysicalMaterial mirror = PhysicalMaterial.of(brushed.with(Parameter.SPECULAR_ROUGHNESS, 0), 0);
+        assertThat(mirror.anisotropy()).isZero();
+        assertThat(mirror.beyond().brushing()).isNull();
+        PhysicalMaterial rough = PhysicalMaterial.of(brushed.with(Parameter.SPECULAR_ROUGHNESS, 1), 0);
+        assertThat(rough.anisotropy()).isEqualTo(1);
+        assertThat(rough.beyond().brushing()).isNotNull();
+    }
+
+    @Test
     void aSurfaceIsAsBrushedInAFileAsItIs() {
         Surface brushed = Surface.STANDARD
                 .with(Parameter.SPECULAR_ROUGHNESS, 0.4)
