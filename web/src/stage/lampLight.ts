@@ -121,6 +121,9 @@ float lampShare( const in float roughness ) {
 
 // the roughness to look up what is brushed at: without lamps where its streaks are rough, since these come by formula
 float lampless( const in float along, const in float streaks ) {
+  #ifdef OWN_AROUND
+    return along; // has its lamps in it at every roughness
+  #endif
   float level = roughnessToMip( along );
   level = max( level, mix( level, ${SHARP_LEVELS}.0, lampShare( streaks ) ) );
   return lampCount[ 0 ] > 0.0 ? 1.0 - sqrt( 1.0 - level / ENVMAP_MAX_LOD ) : along;
