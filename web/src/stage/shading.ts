@@ -235,6 +235,8 @@ const BRUSHED_WIDTHS = `
 `
 
 const PATCHES = {
+  // its uniforms are asked for wherever there is sheen (see lampLight.ts)
+  fuzz: { fragment: (f) => f },
   brushed: {
     // what is reflected in all is that of the mean roughness
     fragment: (f) =>
@@ -415,6 +417,15 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
   }
   set(m, 'curve', curve ?? null)
   set(m, 'brushed', b.brushed && { brushedWidths: new Vector2(b.brushed.along, b.brushed.across) })
+  set(
+    m,
+    'fuzz',
+    b.fuzz && {
+      fuzzWeight: b.fuzz.weight,
+      fuzzReflects: b.fuzz.reflects,
+      fuzzLetsInAll: 1 - b.fuzz.weight * b.fuzz.inAll,
+    },
+  )
   set(m, 'flakes', b.flakeWeight > 0 ? { flakeWeight: b.flakeWeight, flakeSize: b.flakeSize } : null)
   set(
     m,

@@ -60,6 +60,7 @@ public record PhysicalMaterial(
      * @param brushing         of facets that lie askew further one way than the other; null for even ones and mirrors. A picture of
      *                         roughness widens them both ways, which glTF has for the one across alone
      * @param diffuseRoughness of the body
+     * @param fuzzWeight       of fibres that stand up from it; their colour times it is the sheen's
      * @param coatIor          of the coat
      * @param coatColor        what the coat lets through
      * @param coatDarkening    how far the coat's mirroring back to the body is reckoned with
@@ -76,6 +77,7 @@ public record PhysicalMaterial(
             Curve curve,
             Brushing brushing,
             double diffuseRoughness,
+            double fuzzWeight,
             double coatIor,
             LinearRgb coatColor,
             double coatDarkening,
@@ -89,7 +91,7 @@ public record PhysicalMaterial(
             TextureUse cutOut) {
         /** Nothing that glTF does not say itself: it has every coat's index at 1.5. */
         public static final Beyond NOTHING =
-                new Beyond(null, null, 0, 1.5, LinearRgb.WHITE, 0, 0, 0, Ageing.NONE, null, null, null, null, null);
+                new Beyond(null, null, 0, 0, 1.5, LinearRgb.WHITE, 0, 0, 0, Ageing.NONE, null, null, null, null, null);
 
         private static Beyond of(Surface s) {
             boolean coated = s.number(Parameter.COAT_WEIGHT) > 0;
@@ -98,6 +100,7 @@ public record PhysicalMaterial(
                     Curve.of(s),
                     Brushing.of(s).gltfStrength() > 0 ? Brushing.of(s) : null,
                     s.number(Parameter.BASE_DIFFUSE_ROUGHNESS),
+                    s.number(Parameter.FUZZ_WEIGHT),
                     coated ? s.number(Parameter.COAT_IOR) : NOTHING.coatIor(),
                     coated ? s.colour(Parameter.COAT_COLOR) : LinearRgb.WHITE,
                     coated ? s.number(Parameter.COAT_DARKENING) : 0,
@@ -200,7 +203,7 @@ public record PhysicalMaterial(
                 s.number(Parameter.COAT_WEIGHT),
                 s.number(Parameter.COAT_ROUGHNESS),
                 s.colour(Parameter.FUZZ_COLOR).times(s.number(Parameter.FUZZ_WEIGHT)),
-                s.number(Parameter.FUZZ_ROUGHNESS),
+                Math.sqrt(s.number(Parameter.FUZZ_ROUGHNESS)), // squared to be α, as other roughnesses of glTF
                 s.number(Parameter.THIN_FILM_WEIGHT),
                 s.number(Parameter.THIN_FILM_IOR),
                 1000 * s.number(Parameter.THIN_FILM_THICKNESS),
@@ -233,7 +236,7 @@ public record PhysicalMaterial(
                 .with(Parameter.TRANSMISSION_WEIGHT, unit(transmission))
                 .with(Parameter.COAT_WEIGHT, unit(clearcoat))
                 .with(Parameter.COAT_ROUGHNESS, unit(clearcoatRoughness))
-                .with(Parameter.FUZZ_ROUGHNESS, unit(sheenRoughness))
+                .with(Parameter.FUZZ_ROUGHNESS, unit(sheenRoughness * sheenRoughness))
                 .with(Parameter.THIN_FILM_WEIGHT, unit(iridescence))
                 .with(Parameter.THIN_FILM_IOR, Math.max(1, Math.min(3, iridescenceIor)))
                 .with(Parameter.THIN_FILM_THICKNESS, unit(iridescenceThickness / 1000))

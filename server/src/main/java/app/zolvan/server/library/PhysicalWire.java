@@ -11,12 +11,14 @@ import app.zolvan.core.material.TextureUse.ModelUv;
 import app.zolvan.core.model.Digest;
 import app.zolvan.core.render.surface.CoatDarkening;
 import app.zolvan.core.render.surface.Fresnel;
+import app.zolvan.core.render.surface.Fuzz;
 import app.zolvan.core.render.surface.SurfaceValues;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** {@link PhysicalMaterial} on the wire: the numbers the stage draws with. Colours are three linear components. */
@@ -54,6 +56,7 @@ public record PhysicalWire(
      * What glTF has no words for, as {@link PhysicalMaterial.Beyond} tells it.
      *
      * @param brushed       null where facets are as rough both ways
+     * @param fuzz          null for none
      * @param coatDarkening how far the coat's mirroring back to the body is reckoned with
      * @param coatReturns   the share of the body's light that the coat mirrors back to it
      * @param coatBlurs     what the coat adds to the square of the body's α where it covers it wholly
@@ -66,6 +69,7 @@ public record PhysicalWire(
             @Nullable CurveWire curve,
             @Nullable BrushedWire brushed,
             double diffuseRoughness,
+            @Nullable FuzzWire fuzz,
             double coatIor,
             List<Double> coatColor,
             double coatDarkening,
@@ -94,6 +98,7 @@ public record PhysicalWire(
                                     b.curve().exponent()),
                     BrushedWire.of(b.brushing()),
                     b.diffuseRoughness(),
+                    FuzzWire.of(b.fuzzWeight(), p.sheenRoughness()),
                     b.coatIor(),
                     list(b.coatColor()),
                     b.coatDarkening(),
@@ -124,6 +129,30 @@ public record PhysicalWire(
             return b == null
                     ? null
                     : new BrushedWire(b.roughness(), Brushing.along(b.anisotropy()), Brushing.across(b.anisotropy()));
+        }
+    }
+
+    /**
+     * Fibres that stand up from it.
+     *
+     * @param weight   how much of it has them
+     * @param reflects the share of light that white ones send back, by its cosine to the normal from 0 to 1 in even steps
+     * @param inAll    the share of light from all around
+     */
+    public record FuzzWire(double weight, List<Double> reflects, double inAll) {
+        private static final int COSINES = 17;
+
+        static @Nullable FuzzWire of(double weight, double sheenRoughness) {
+            if (weight == 0) {
+                return null;
+            }
+            double alpha = sheenRoughness * sheenRoughness;
+            return new FuzzWire(
+                    weight,
+                    IntStream.range(0, COSINES)
+                            .mapToObj(i -> Fuzz.reflects(i / (COSINES - 1.0), alpha))
+                            .toList(),
+                    Fuzz.reflectsInAll(alpha));
         }
     }
 

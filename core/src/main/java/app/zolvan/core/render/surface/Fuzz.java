@@ -3,12 +3,30 @@ package app.zolvan.core.render.surface;
 /**
  * The sheen of fibres that stand up from a cloth: the inverted-Gaussian distribution of Conty & Kulla 2017 with the
  * visibility term of Neubelt & Pettineo 2013. An approximation of OpenPBR's fuzz, which is defined by a volume of fibres.
+ * Roughness is the distribution's own α.
  */
-final class Fuzz {
+public final class Fuzz {
     /** Below this roughness the lobe is too thin to sample. */
     static final double LEAST = 0.07;
 
+    private static final int STEPS = 64;
+
     private Fuzz() {}
+
+    /** The share of light from one direction, by its cosine to the normal, that white fibres send back. */
+    public static double reflects(double cosine, double roughness) {
+        return Math.min(1, Albedo.fuzz(cosine, roughness));
+    }
+
+    /** The share of light from all around. */
+    public static double reflectsInAll(double roughness) {
+        double sum = 0;
+        for (int i = 0; i < STEPS; i++) {
+            double cosine = (i + 0.5) / STEPS;
+            sum += 2 * cosine * reflects(cosine, roughness);
+        }
+        return sum / STEPS;
+    }
 
     /** The value of the lobe for white fibres, without the cosine. */
     static double value(double ox, double oy, double oz, double ix, double iy, double iz, double roughness) {

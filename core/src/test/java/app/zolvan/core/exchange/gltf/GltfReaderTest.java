@@ -6,6 +6,7 @@ import static app.zolvan.core.exchange.gltf.GltfFile.json;
 import static app.zolvan.core.exchange.gltf.GltfFile.read;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.exchange.ImportException;
@@ -73,6 +74,7 @@ class GltfReaderTest {
         assertThat(s.number(Parameter.COAT_WEIGHT)).isEqualTo(0.7);
         assertThat(s.number(Parameter.FUZZ_WEIGHT)).isEqualTo(0.5);
         assertThat(s.colour(Parameter.FUZZ_COLOR)).isEqualTo(new LinearRgb(1, 0.5, 0));
+        assertThat(s.number(Parameter.FUZZ_ROUGHNESS)).isCloseTo(0.09, within(1e-12));
         assertThat(s.number(Parameter.TRANSMISSION_DISPERSION_ABBE_NUMBER)).isEqualTo(50);
         assertThat(s.number(Parameter.EMISSION_LUMINANCE)).isEqualTo(1000);
     }
