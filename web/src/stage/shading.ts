@@ -223,7 +223,9 @@ const RELIEF_ROUGHENS = `
     float level = clamp( 0.25 * log2( max( dot( seenX, seenX ) * dot( seenY, seenY ), 1e-12 ) ), 0.0, ${RELIEF_LEVELS - 1}.0 - 0.001 );
     int lower = int( level );
     float spread = abs( normalScale.x ) * mix( reliefSpreads[ lower ], reliefSpreads[ lower + 1 ], level - float( lower ) );
-    roughnessFactor = sqrt( sqrt( facetsOnSlopes( vec2( pow2( pow2( roughnessFactor ) ) ), 2.0 * spread * spread ).x ) );
+    float alpha2 = pow2( pow2( roughnessFactor ) );
+    float slopes = 2.0 * spread * spread;
+    roughnessFactor = sqrt( sqrt( min( 1.0, alpha2 + slopes * ( 1.0 + 0.75 * alpha2 / max( alpha2 + slopes, 1e-9 ) ) ) ) );
   }
   #endif
 `
