@@ -212,10 +212,17 @@ const AGE_COVERS_COAT = `
 /** Relief that is finer than a pixel roughens what is mirrored, as much as the tracer's surfaces (SurfaceValues, roughen). */
 const RELIEF_LEVELS = 13
 const RELIEF_DECLARED = `
+#define RELIEF
+float onRelief( const in float alpha2, const in float slopes ) {
+  return alpha2 + slopes * ( 1.0 + 0.75 * alpha2 / max( alpha2 + slopes, 1e-9 ) );
+}
 uniform float reliefSpreads[${RELIEF_LEVELS}];
 uniform vec2 reliefPixels;
+uniform float reliefAlong;
 `
 const RELIEF_ROUGHENS = `
+  float reliefAdded = 0.0; // to alpha²
+  float reliefSlopes = 0.0;
   #ifdef USE_NORMALMAP
   {
     vec2 seenX = dFdx( vNormalMapUv ) * reliefPixels;
@@ -224,16 +231,58 @@ const RELIEF_ROUGHENS = `
     int lower = int( level );
     float spread = abs( normalScale.x ) * mix( reliefSpreads[ lower ], reliefSpreads[ lower + 1 ], level - float( lower ) );
     float alpha2 = pow2( pow2( roughnessFactor ) );
-    float slopes = 2.0 * spread * spread;
-    roughnessFactor = sqrt( sqrt( min( 1.0, alpha2 + slopes * ( 1.0 + 0.75 * alpha2 / max( alpha2 + slopes, 1e-9 ) ) ) ) );
+    reliefSlopes = 2.0 * spread * spread;
+    reliefAdded = onRelief( alpha2, reliefSlopes ) - alpha2;
+    roughnessFactor = sqrt( sqrt( min( 1.0, alpha2 + reliefAdded ) ) );
   }
   #endif
 `
 
 /** Facets that lie askew further one way than the other: α along the tangent and across it, by what core says. */
 const BRUSHED_WIDTHS = `
-  material.alphaT = min( 1.0, pow2( material.roughness ) * brushedWidths.x );
-  material.roughness *= sqrt( brushedWidths.y );
+  {
+    float even2 = pow2( pow2( material.roughness ) ); // alpha², as a mean
+    vec2 wide2 = brushedWidths * brushedWidths;
+    #ifdef RELIEF
+      wide2 *= max( even2 - reliefAdded, 0.0 ); // streaks are steep to their sides
+      wide2.x = onRelief( wide2.x, 2.0 * reliefAlong * reliefSlopes );
+      wide2.y = onRelief( wide2.y, 2.0 * ( 1.0 - reliefAlong ) * reliefSlopes );
+      if ( wide2.y > wide2.x ) {
+        wide2 = wide2.yx;
+        vec3 along = material.anisotropyB;
+        material.anisotropyB = - material.anisotropyT;
+        material.anisotropyT = along;
+      }
+    #else
+      wide2 *= even2;
+    #endif
+    material.alphaT = min( 1.0, sqrt( wide2.x ) );
+    material.roughness = max( sqrt( sqrt( wide2.y ) ), 0.03 );
+  }
+`
+
+/**
+ * How much of a pixel is there where a picture cuts holes: sharp from near; from afar, where holes are finer than pixels,
+ * their share, in the steps of the samples that a pixel has and scattered between these.
+ */
+const HOLES_COVER = `
+#ifdef USE_ALPHATEST
+{
+  #ifdef USE_ALPHAMAP
+    vec2 holesAt = vAlphaMapUv * vec2( textureSize( alphaMap, 0 ) );
+  #else
+    vec2 holesAt = vMapUv * vec2( textureSize( map, 0 ) );
+  #endif
+  vec2 holesX = dFdx( holesAt );
+  vec2 holesY = dFdy( holesAt );
+  float afar = saturate( 0.5 * log2( max( max( dot( holesX, holesX ), dot( holesY, holesY ) ), 1e-12 ) ) );
+  float edge = saturate( ( diffuseColor.a - alphaTest ) / max( fwidth( diffuseColor.a ), 1e-4 ) + 0.5 );
+  float scattered = fract( 52.9829189 * fract( dot( gl_FragCoord.xy, vec2( 0.06711056, 0.00583715 ) ) ) ) - 0.5; // Jimenez 2014
+  float covers = mix( edge, diffuseColor.a, afar );
+  diffuseColor.a = covers > 0.0 && covers < 1.0 ? covers + 0.25 * scattered : covers;
+  if ( diffuseColor.a <= 0.0 ) discard;
+}
+#endif
 `
 
 const PATCHES = {
@@ -353,6 +402,18 @@ const PATCHES = {
         ]),
       ),
   },
+  holes: {
+    fragment: (f) =>
+      f.replace(
+        '#include <alphatest_fragment>',
+        `
+#if defined( USE_MAP ) || defined( USE_ALPHAMAP )
+${HOLES_COVER}
+#else
+#include <alphatest_fragment>
+#endif`,
+      ),
+  },
   relief: {
     fragment: (f) => after('normal_fragment_maps', RELIEF_ROUGHENS)(before(f, RELIEF_DECLARED)),
   },
@@ -419,6 +480,7 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
   }
   set(m, 'curve', curve ?? null)
   set(m, 'brushed', b.brushed && { brushedWidths: new Vector2(b.brushed.along, b.brushed.across) })
+  set(m, 'holes', p.alphaMode === 'MASK' ? {} : null)
   set(
     m,
     'fuzz',
@@ -505,6 +567,7 @@ export function setRelief(m: MeshPhysicalMaterial, relief: FineRelief | null): v
     relief && {
       reliefSpreads: Array.from({ length: RELIEF_LEVELS }, (_, level) => relief.spreads[level] ?? coarsest),
       reliefPixels: new Vector2(relief.width, relief.height),
+      reliefAlong: relief.along,
     },
   )
 }

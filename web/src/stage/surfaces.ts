@@ -146,6 +146,7 @@ export class Surfaces {
     m.opacity = p.alpha
     m.transparent = p.alphaMode === 'BLEND'
     m.alphaTest = p.alphaMode === 'MASK' ? 0.5 : 0
+    m.alphaToCoverage = p.alphaMode === 'MASK'
     m.depthWrite = p.alphaMode !== 'BLEND'
     m.metalness = p.metallic
     m.roughness = Math.max(SMOOTHEST, p.beyond.brushed?.roughness ?? p.roughness)

@@ -75,6 +75,24 @@ public final class Picture {
         return levels.stream().mapToDouble(this::meanSpread).toArray();
     }
 
+    /** Of a picture of normals, the share of its slopes' variance that lies along its width; a half of none. */
+    public double slopesAlong() {
+        byte[] all = levels.get(0);
+        double[] sums = new double[4];
+        for (int i = 0; i < all.length; i += 4) {
+            double up = Math.max(STEEPEST, 2 * value(all[i + 2], 2) - 1.0);
+            for (int k = 0; k < 2; k++) {
+                double slope = (2 * value(all[i + k], k) - 1.0) / up;
+                sums[k] += slope;
+                sums[2 + k] += slope * slope;
+            }
+        }
+        int pixels = all.length / 4;
+        double along = Math.max(0, sums[2] - sums[0] * sums[0] / pixels);
+        double across = Math.max(0, sums[3] - sums[1] * sums[1] / pixels);
+        return along + across > 1e-6 * pixels ? along / (along + across) : 0.5;
+    }
+
     private double meanSpread(byte[] level) {
         double sum = 0;
         for (int i = 3; i < level.length; i += 4) {

@@ -18,6 +18,7 @@ public final class Texture {
     private final double offsetU;
     private final double offsetV;
     private final double pixelsPerUnit;
+    private final double slopesAlong;
     private final TextureUse use;
     /** What changes its colours, 12 numbers; null for nothing. */
     private final double[] tone;
@@ -41,6 +42,8 @@ public final class Texture {
         offsetV = t.offsetV();
         double area = Math.abs(t.scaleU() * t.scaleV()) * picture.width() * picture.height();
         pixelsPerUnit = Math.sqrt(area);
+        double along = picture.slopesAlong();
+        slopesAlong = cos * cos * along + sin * sin * (1 - along);
     }
 
     private static Picture.Wrapping wrapping(Wrap wrap) {
@@ -95,6 +98,11 @@ public final class Texture {
      */
     public double spread(double[] rgba) {
         return use.strength() * Picture.spread(rgba[3]);
+    }
+
+    /** The share of slopes' variance, in a picture of normals, that lies along u. */
+    public double slopesAlong() {
+        return slopesAlong;
     }
 
     /** Width of a pixel in the unit of u and v. */

@@ -194,7 +194,7 @@ final class Skin {
         }
         if (normal != null && hit.hasTangent) {
             normal.at(u, v, width, hit.texel);
-            s.roughen(normal.spread(hit.texel));
+            s.roughen(normal.spread(hit.texel), normal.slopesAlong());
             hit.bend(
                     normalStrength * (2 * hit.texel[0] - 1),
                     normalStrength * (2 * hit.texel[1] - 1),

@@ -135,9 +135,9 @@ public final class Bsdf {
         roughness = Math.max(body, smoothBase ? 0 : least);
         double alpha = Math.max(1e-4, roughness * roughness);
         double finest = smoothBase ? 1e-4 : Math.max(1e-4, least * least);
-        ggx.set(
-                Math.min(1, alpha * Brushing.along(s.anisotropy)),
-                Math.max(finest, alpha * Brushing.across(s.anisotropy)));
+        double wide = Math.min(1, alpha * Brushing.along(Math.abs(s.anisotropy)));
+        double narrow = Math.max(finest, alpha * Brushing.across(Math.abs(s.anisotropy)));
+        ggx.set(s.anisotropy < 0 ? narrow : wide, s.anisotropy < 0 ? wide : narrow);
         baseFrame = smoothBase ? null : askew(flake, s.tiltX, s.tiltY);
         step = coat > 0 && eta >= 1 ? Fresnel.underCoat(eta, s.coatIor, coat) : eta;
         double fuzz = fromInside ? 0 : s.fuzz;

@@ -2,6 +2,7 @@ package app.zolvan.core.render.surface;
 
 import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.material.Ageing;
+import app.zolvan.core.material.Brushing;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 
@@ -23,7 +24,9 @@ public final class SurfaceValues {
     public double specularG;
     public double specularB;
     public double roughness;
+    /** OpenPBR's; below 0 where relief has turned it, and facets lie askew further across the tangent than along. */
     public double anisotropy;
+
     public double ior;
     /** Whether the boundary reflects by angle as the next seven say rather than as its index does. */
     public boolean schlick;
@@ -305,14 +308,31 @@ public final class SurfaceValues {
      * 2010). Where relief is much the steeper, α² becomes 2σ². Where facets are, as many of them lie flat as where both are
      * folded into each other when α² grows by 4σ², but fewer lie a little askew; so it grows by 3.5σ².
      *
-     * @param spread σ of the relief's slopes, as standard deviation along one axis
+     * Even facets are widened evenly, brushed ones along and across as the relief lies: streaks are steep to their sides.
+     *
+     * @param spread σ of the relief's slopes, as standard deviation along one axis, in the mean of both
+     * @param along  the share of their variance along the tangent, 0 … 1
      */
-    public void roughen(double spread) {
-        if (spread > 0) {
-            double alpha2 = roughness * roughness * roughness * roughness;
-            double relief = 2 * spread * spread;
-            roughness = Math.min(1, Math.sqrt(Math.sqrt(alpha2 + relief * (1 + 0.75 * alpha2 / (alpha2 + relief)))));
+    public void roughen(double spread, double along) {
+        if (spread <= 0) {
+            return;
         }
+        double alpha2 = roughness * roughness * roughness * roughness;
+        double relief = 2 * spread * spread;
+        if (anisotropy == 0) {
+            roughness = Math.min(1, Math.sqrt(Math.sqrt(onRelief(alpha2, relief))));
+            return;
+        }
+        double x = Brushing.along(anisotropy);
+        double y = Brushing.across(anisotropy);
+        x = onRelief(alpha2 * x * x, 2 * along * relief);
+        y = onRelief(alpha2 * y * y, 2 * (1 - along) * relief);
+        roughness = Math.min(1, Math.sqrt(Math.sqrt((x + y) / 2)));
+        anisotropy = x > y ? 1 - Math.sqrt(y / x) : Math.sqrt(x / y) - 1;
+    }
+
+    private static double onRelief(double alpha2, double relief) {
+        return alpha2 + relief * (1 + 0.75 * alpha2 / Math.max(1e-12, alpha2 + relief));
     }
 
     /**
