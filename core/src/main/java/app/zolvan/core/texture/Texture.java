@@ -100,6 +100,18 @@ public final class Texture {
         return use.strength() * Picture.spread(rgba[3]);
     }
 
+    /**
+     * Turns a picture's normal as the picture was turned.
+     *
+     * @param xyz towards the picture's right, its top and away from it; becomes towards growing u, against growing v and away
+     */
+    public void turn(double[] xyz) {
+        double x = xyz[0] / Math.hypot(uu, uv);
+        double y = xyz[1] / Math.hypot(vu, vv);
+        xyz[0] = x * uu - y * vu;
+        xyz[1] = y * vv - x * uv;
+    }
+
     /** The share of slopes' variance, in a picture of normals, that lies along u. */
     public double slopesAlong() {
         return slopesAlong;

@@ -38,6 +38,7 @@ import java.nio.ByteBuffer;
 import java.util.List;
 import java.util.SplittableRandom;
 import java.util.function.IntUnaryOperator;
+import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -121,6 +122,39 @@ class TexturesTest {
             double[] seen = centre(scene, DARK, eye(new Vec3(0.12, 2, 0.1), new Vec3(0.12, 0, 0.1), 0.1), 64);
             double lean = Math.atan(0.1 / 255 / (0.25 / 256));
             assertThat(seen[1]).isCloseTo(10 / Math.PI * Math.cos(steep + side * lean), within(0.03));
+        }
+    }
+
+    /** However both pictures are turned: a slope of 0.4 towards the picture's right. */
+    @ParameterizedTest
+    @CsvSource({"0, 8, 8", "0.7, 8, 8", "-2.5, 8, 8", "0.7, -8, 8", "1.2, 8, -8"})
+    void aPictureOfNormalsLeansAsOneOfTheirHeightsDoes(double rotation, double scaleU, double scaleV) {
+        ModelUv turned = new ModelUv(0.5, 0.5, rotation, scaleU, scaleV);
+        byte[] heights = png(256, i -> (i & 0xFF) * 0x010101);
+        double up = 127.5 / Math.hypot(1, 0.4);
+        byte[] normals = png(4, i -> code(-0.4 * up) << 16 | code(0) << 8 | code(up));
+        Surface high = PAPER.with(Parameter.GEOMETRY_HEIGHT, 0.1)
+                .withTexture(Parameter.GEOMETRY_HEIGHT, TextureUse.repeating("heights", Channel.R, turned));
+        Surface bent =
+                PAPER.withTexture(Parameter.GEOMETRY_NORMAL, TextureUse.repeating("normals", Channel.RGB, turned));
+        for (double azimuth : new double[] {0, 2, 4}) {
+            double[] lit = Stream.of(high, bent)
+                    .mapToDouble(s -> centre(
+                            new RenderScene.Builder(
+                                            Kind.SCALAR,
+                                            new Textures(d -> d.equals("heights") ? heights : normals, Textures.BUDGET))
+                                    .addDressed(sheet(1, 0, true), Transform.IDENTITY, List.of(Dress.of(s)))
+                                    .lamp(new Lamp.Sun(
+                                            new Vec3(Math.cos(azimuth), 1, Math.sin(azimuth)).normalised(),
+                                            0.001,
+                                            LinearRgb.grey(10_000),
+                                            0))
+                                    .build(),
+                            DARK,
+                            eye(new Vec3(-0.995, 2, -0.995), new Vec3(-0.995, 0, -0.995001), 0.1),
+                            64)[1])
+                    .toArray();
+            assertThat(lit[1]).isCloseTo(lit[0], within(0.03));
         }
     }
 

@@ -195,10 +195,11 @@ final class Skin {
         if (normal != null && hit.hasTangent) {
             normal.at(u, v, width, hit.texel);
             s.roughen(normal.spread(hit.texel), normal.slopesAlong());
-            hit.bend(
-                    normalStrength * (2 * hit.texel[0] - 1),
-                    normalStrength * (2 * hit.texel[1] - 1),
-                    2 * hit.texel[2] - 1);
+            for (int i = 0; i < 3; i++) {
+                hit.texel[i] = 2 * hit.texel[i] - 1;
+            }
+            normal.turn(hit.texel);
+            hit.bend(normalStrength * hit.texel[0], normalStrength * hit.texel[1], hit.texel[2]);
         }
     }
 
