@@ -1,17 +1,21 @@
 import {
   Color,
   ClampToEdgeWrapping,
+  CustomBlending,
   DoubleSide,
   LinearFilter,
   LinearMipmapLinearFilter,
   MeshPhysicalMaterial,
   MirroredRepeatWrapping,
   NoColorSpace,
+  NormalBlending,
+  OneFactor,
   RepeatWrapping,
   SRGBColorSpace,
   TextureSource,
   Texture,
   type Side,
+  ZeroFactor,
 } from 'three'
 import type { Reflections } from './reflections'
 import { setAge, setBeyond, setRelief, setTone } from './shading'
@@ -91,6 +95,11 @@ export class Surfaces {
     let material = this.materials.get(key)
     if (!material) {
       material = new MeshPhysicalMaterial()
+      // where a picture cuts holes, alpha says what of a pixel is covered, and isn't drawn
+      material.blendSrc = OneFactor
+      material.blendDst = ZeroFactor
+      material.blendSrcAlpha = ZeroFactor
+      material.blendDstAlpha = OneFactor
       this.write(material, physical, mapping)
       material.side = side
       material.vertexColors = painted
@@ -147,6 +156,7 @@ export class Surfaces {
     m.transparent = p.alphaMode === 'BLEND'
     m.alphaTest = p.alphaMode === 'MASK' ? 0.5 : 0
     m.alphaToCoverage = p.alphaMode === 'MASK'
+    m.blending = p.alphaMode === 'MASK' ? CustomBlending : NormalBlending
     m.depthWrite = p.alphaMode !== 'BLEND'
     m.metalness = p.metallic
     m.roughness = Math.max(SMOOTHEST, p.beyond.brushed?.roughness ?? p.roughness)
