@@ -20,6 +20,7 @@ public final class Picture {
     private final int width;
     private final int height;
     private final Holds holds;
+    private final double slopesAlong;
 
     /** What the numbers of a picture are. */
     public enum Holds {
@@ -44,6 +45,13 @@ public final class Picture {
         for (int w = width, h = height; w > 1 || h > 1; w = Math.max(1, w / 2), h = Math.max(1, h / 2)) {
             levels.add(halved(levels.get(levels.size() - 1), w, h));
         }
+        slopesAlong = holds == Holds.NORMALS ? alongOf(rgba) : 0.5;
+    }
+
+    /** The slope that a pixel of normals tells along the picture's width (0) or towards its top (1). */
+    private double slope(byte[] level, int pixel, int axis) {
+        double up = Math.max(STEEPEST, 2 * value(level[pixel + 2], 2) - 1.0);
+        return (2 * value(level[pixel + axis], axis) - 1.0) / up;
     }
 
     /**
@@ -55,9 +63,8 @@ public final class Picture {
         double y = 0;
         double squares = 0;
         for (int i : four) {
-            double up = Math.max(STEEPEST, 2 * value(from[i + 2], 2) - 1.0);
-            double slopeX = (2 * value(from[i], 0) - 1.0) / up;
-            double slopeY = (2 * value(from[i + 1], 1) - 1.0) / up;
+            double slopeX = slope(from, i, 0);
+            double slopeY = slope(from, i, 1);
             double within = spread(value(from[i + 3], 3));
             x += slopeX / 4;
             y += slopeY / 4;
@@ -77,20 +84,25 @@ public final class Picture {
 
     /** Of a picture of normals, the share of its slopes' variance that lies along its width; a half of none. */
     public double slopesAlong() {
-        byte[] all = levels.get(0);
-        double[] sums = new double[4];
-        for (int i = 0; i < all.length; i += 4) {
-            double up = Math.max(STEEPEST, 2 * value(all[i + 2], 2) - 1.0);
-            for (int k = 0; k < 2; k++) {
-                double slope = (2 * value(all[i + k], k) - 1.0) / up;
-                sums[k] += slope;
-                sums[2 + k] += slope * slope;
-            }
+        return slopesAlong;
+    }
+
+    private double alongOf(byte[] normals) {
+        double along = slopeVariance(normals, 0);
+        double across = slopeVariance(normals, 1);
+        return along + across > 1e-6 ? along / (along + across) : 0.5;
+    }
+
+    private double slopeVariance(byte[] normals, int axis) {
+        double sum = 0;
+        double squares = 0;
+        for (int i = 0; i < normals.length; i += 4) {
+            double slope = slope(normals, i, axis);
+            sum += slope;
+            squares += slope * slope;
         }
-        int pixels = all.length / 4;
-        double along = Math.max(0, sums[2] - sums[0] * sums[0] / pixels);
-        double across = Math.max(0, sums[3] - sums[1] * sums[1] / pixels);
-        return along + across > 1e-6 * pixels ? along / (along + across) : 0.5;
+        int pixels = normals.length / 4;
+        return squares / pixels - sum * sum / pixels / pixels;
     }
 
     private double meanSpread(byte[] level) {

@@ -19,6 +19,10 @@ public final class Texture {
     private final double offsetV;
     private final double pixelsPerUnit;
     private final double slopesAlong;
+    /** The picture's right and its foot, of unit length, in u and v. */
+    private final double[] right;
+
+    private final double[] foot;
     private final TextureUse use;
     /** What changes its colours, 12 numbers; null for nothing. */
     private final double[] tone;
@@ -44,6 +48,8 @@ public final class Texture {
         pixelsPerUnit = Math.sqrt(area);
         double along = picture.slopesAlong();
         slopesAlong = cos * cos * along + sin * sin * (1 - along);
+        right = new double[] {uu / Math.hypot(uu, uv), uv / Math.hypot(uu, uv)};
+        foot = new double[] {vu / Math.hypot(vu, vv), vv / Math.hypot(vu, vv)};
     }
 
     private static Picture.Wrapping wrapping(Wrap wrap) {
@@ -106,10 +112,10 @@ public final class Texture {
      * @param xyz towards the picture's right, its top and away from it; becomes towards growing u, against growing v and away
      */
     public void turn(double[] xyz) {
-        double x = xyz[0] / Math.hypot(uu, uv);
-        double y = xyz[1] / Math.hypot(vu, vv);
-        xyz[0] = x * uu - y * vu;
-        xyz[1] = y * vv - x * uv;
+        double x = xyz[0];
+        double y = xyz[1];
+        xyz[0] = x * right[0] - y * foot[0];
+        xyz[1] = y * foot[1] - x * right[1];
     }
 
     /** The share of slopes' variance, in a picture of normals, that lies along u. */
