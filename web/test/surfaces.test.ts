@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import type { MeshPhysicalMaterial } from 'three'
+import {
+  CustomBlending,
+  type MeshPhysicalMaterial,
+  NormalBlending,
+  OneFactor,
+  ShaderLib,
+  type WebGLRenderer,
+  ZeroFactor,
+} from 'three'
 import type { Physical } from '../src/api/client'
 import { Surfaces } from '../src/stage/surfaces'
 
@@ -51,6 +59,21 @@ function stage() {
   return { surfaces, gone, get }
 }
 
+/** The shader that a material is drawn with, before the renderer puts its own chunks in. */
+function shaderOf(m: MeshPhysicalMaterial) {
+  const { vertexShader, fragmentShader } = ShaderLib.physical
+  const shader = { vertexShader, fragmentShader, uniforms: {} as Record<string, { value: unknown }> }
+  m.onBeforeCompile(shader as never, {} as WebGLRenderer)
+  return shader
+}
+
+/** A cloth whose fibres send back the same in all directions. */
+function cloth(cosines: number, sheen = [0, 0, 0]): Physical {
+  const p = physical(0.4)
+  const fuzz = { weight: 0.5, reflects: Array<number>(cosines).fill(0.3), letsInAll: 0.85 }
+  return { ...p, sheenColor: sheen, beyond: { ...p.beyond, fuzz } }
+}
+
 describe('Surfaces', () => {
   it('gives the same material for the same numbers', () => {
     const { get } = stage()
@@ -98,5 +121,45 @@ describe('Surfaces', () => {
     expect(surfaces.isLoading).toBe(false)
     for (let i = 1; i <= 3; i++) surfaces.keepOnly(new Set(all.slice(i)))
     expect([...gone].map((m) => all.indexOf(m))).toEqual([0]) // two of 89 MB each stay
+  })
+
+  it('gives fibres to a cloth by what core says of them, black ones too', () => {
+    const { get } = stage()
+    const black = get(cloth(17))
+    expect(black.sheen).toBe(1)
+    const { uniforms, fragmentShader } = shaderOf(black)
+    expect(uniforms['fuzzWeight']?.value).toBe(0.5)
+    expect(uniforms['fuzzLetsInAll']?.value).toBe(0.85)
+    expect(fragmentShader).toMatch(/uniform float fuzzReflects\s*\[\s*17\s*\]/)
+    const plain = get(physical(0.4))
+    expect(plain.sheen).toBe(0)
+    expect(shaderOf(plain).fragmentShader).not.toContain('fuzz')
+  })
+
+  it('says so where fibres are told otherwise than it draws them', () => {
+    const { get } = stage()
+    expect(() => get(cloth(16))).toThrow('16 cosines')
+  })
+
+  it('covers pixels by as much as holes leave, and draws no alpha', () => {
+    const { get } = stage()
+    const mesh = get({ ...physical(0.5, 'lace'), alphaMode: 'MASK' })
+    expect(mesh).toMatchObject({ alphaToCoverage: true, transparent: false, depthWrite: true })
+    expect([mesh.blendSrcAlpha, mesh.blendDstAlpha]).toEqual([ZeroFactor, OneFactor])
+    expect(mesh.blending).toBe(CustomBlending)
+    expect(shaderOf(mesh).fragmentShader).toContain('fwidth( diffuseColor.a )')
+    const whole = get(physical(0.5))
+    expect(whole).toMatchObject({ alphaToCoverage: false, blending: NormalBlending, alphaTest: 0 })
+  })
+
+  it('widens facets both ways by what core says of a brushing', () => {
+    const { get } = stage()
+    const p = physical(0.2)
+    const brushed = get({
+      ...p,
+      beyond: { ...p.beyond, brushed: { roughness: 0.3, along: 1.2, across: 0.7 } },
+    })
+    expect(brushed.roughness).toBe(0.3)
+    expect(shaderOf(brushed).uniforms['brushedWidths']?.value).toMatchObject({ x: 1.2, y: 0.7 })
   })
 })

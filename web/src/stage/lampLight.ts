@@ -2,8 +2,6 @@ import { ShaderChunk, ShaderLib, Vector3 } from 'three'
 import type { Parted } from '../api/client'
 
 const MOST_LAMPS = 12 // as core parts them
-/** At as many cosines is told what fuzz reflects. */
-export const FUZZ_COSINES = 17
 
 /*
  * What rough surfaces mirror. The renderer's prepared surroundings are those of a view along the normal: right for a soft
@@ -48,25 +46,6 @@ vec3 anyTangent( const in vec3 n ) {
 }
 `
 
-const FUZZ = `
-#ifdef USE_SHEEN
-uniform float fuzzWeight;
-uniform float fuzzReflects[ ${FUZZ_COSINES} ];
-uniform float fuzzLetsInAll;
-float fuzzSends( const in float cosine ) {
-  float at = saturate( cosine ) * ${FUZZ_COSINES - 1}.0;
-  int lower = min( int( at ), ${FUZZ_COSINES - 2} );
-  return mix( fuzzReflects[ lower ], fuzzReflects[ lower + 1 ], at - float( lower ) );
-}
-float fuzzLets( const in float cosine ) {
-  return 1.0 - fuzzWeight * fuzzSends( cosine );
-}
-// of light from all around, to what is below the fibres and back
-float fuzzLetsBoth( const in vec3 n, const in vec3 v ) {
-  return fuzzLets( dot( n, v ) ) * fuzzLetsInAll;
-}
-#endif
-`
 const LAMPS = `
 uniform vec4 lampsAt[ ${MOST_LAMPS} ];
 uniform vec3 lampsGive[ ${MOST_LAMPS} ];
@@ -144,10 +123,11 @@ float lampShare( const in float roughness ) {
 float lampless( const in float along, const in float streaks ) {
   #ifdef OWN_AROUND
     return along; // has its lamps in it at every roughness
+  #else
+    float level = roughnessToMip( along );
+    level = max( level, mix( level, ${SHARP_LEVELS}.0, lampShare( streaks ) ) );
+    return lampCount[ 0 ] > 0.0 ? 1.0 - sqrt( 1.0 - level / ENVMAP_MAX_LOD ) : along;
   #endif
-  float level = roughnessToMip( along );
-  level = max( level, mix( level, ${SHARP_LEVELS}.0, lampShare( streaks ) ) );
-  return lampCount[ 0 ] > 0.0 ? 1.0 - sqrt( 1.0 - level / ENVMAP_MAX_LOD ) : along;
 }
 `
 /*
@@ -212,7 +192,6 @@ edit(
   '( PI * envMapColor.rgb + lampsOn( worldNormal ) ) * LAMP_STRENGTH',
 )
 ShaderChunk.envmap_physical_pars_fragment = `
-${FUZZ}
 #ifdef USE_ENVMAP
 ${RIM + LAMPS}
 #endif
@@ -269,9 +248,9 @@ edit(
 )
 
 /*
- * Fuzz sends back most of what comes in aslant, above all from the viewer's side. The renderer takes light as if it came alike from
- * everywhere, and from a curve that is half of what fibres send back. How much they do comes from core. Lamps are weighed
- * by the formula itself; the rest by four blurred looks aslant, whose weights are fitted, over α of the fibres, to 200
+ * Fuzz (declared by its change of the shader, see shading.ts) sends back most of what comes in aslant, above all from the
+ * viewer's side. The renderer takes light as if it came alike from everywhere, and from a curve that is half of what fibres
+ * send back. How much they do comes from core. Lamps are weighed by the formula itself; the rest by four blurred looks aslant, whose weights are fitted, over α of the fibres, to 200
  * views in all supplied surroundings: for α 0.5 they are 11 % from the whole integral, 40 % without.
  */
 edit(

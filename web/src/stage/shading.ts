@@ -285,9 +285,28 @@ const HOLES_COVER = `
 #endif
 `
 
+/** At as many cosines core tells what fuzz reflects. */
+const FUZZ_COSINES = 17
+const FUZZ_DECLARED = `
+uniform float fuzzWeight;
+uniform float fuzzReflects[${FUZZ_COSINES}];
+uniform float fuzzLetsInAll;
+float fuzzSends( const in float cosine ) {
+  float at = clamp( cosine, 0.0, 1.0 ) * ${FUZZ_COSINES - 1}.0;
+  int lower = min( int( at ), ${FUZZ_COSINES - 2} );
+  return mix( fuzzReflects[ lower ], fuzzReflects[ lower + 1 ], at - float( lower ) );
+}
+float fuzzLets( const in float cosine ) {
+  return 1.0 - fuzzWeight * fuzzSends( cosine );
+}
+// of light from all around, to what is below the fibres and back
+float fuzzLetsBoth( const in vec3 n, const in vec3 v ) {
+  return fuzzLets( dot( n, v ) ) * fuzzLetsInAll;
+}
+`
+
 const PATCHES = {
-  // its uniforms are asked for wherever there is sheen (see lampLight.ts)
-  fuzz: { fragment: (f) => f },
+  fuzz: { fragment: (f) => before(f, FUZZ_DECLARED) },
   brushed: {
     // what is reflected in all is that of the mean roughness
     fragment: (f) =>
@@ -481,13 +500,15 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
   set(m, 'curve', curve ?? null)
   set(m, 'brushed', b.brushed && { brushedWidths: new Vector2(b.brushed.along, b.brushed.across) })
   set(m, 'holes', p.alphaMode === 'MASK' ? {} : null)
+  if (b.fuzz && b.fuzz.reflects.length !== FUZZ_COSINES)
+    throw new Error(`Fuzz is told at ${b.fuzz.reflects.length} cosines, not at ${FUZZ_COSINES}.`)
   set(
     m,
     'fuzz',
     b.fuzz && {
       fuzzWeight: b.fuzz.weight,
       fuzzReflects: b.fuzz.reflects,
-      fuzzLetsInAll: 1 - b.fuzz.weight * b.fuzz.inAll,
+      fuzzLetsInAll: b.fuzz.letsInAll,
     },
   )
   set(m, 'flakes', b.flakeWeight > 0 ? { flakeWeight: b.flakeWeight, flakeSize: b.flakeSize } : null)

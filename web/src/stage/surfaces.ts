@@ -154,9 +154,10 @@ export class Surfaces {
     linear(m.color, p.baseColor)
     m.opacity = p.alpha
     m.transparent = p.alphaMode === 'BLEND'
-    m.alphaTest = p.alphaMode === 'MASK' ? 0.5 : 0
-    m.alphaToCoverage = p.alphaMode === 'MASK'
-    m.blending = p.alphaMode === 'MASK' ? CustomBlending : NormalBlending
+    const cut = p.alphaMode === 'MASK'
+    m.alphaTest = cut ? 0.5 : 0
+    m.alphaToCoverage = cut
+    m.blending = cut ? CustomBlending : NormalBlending
     m.depthWrite = p.alphaMode !== 'BLEND'
     m.metalness = p.metallic
     m.roughness = Math.max(SMOOTHEST, p.beyond.brushed?.roughness ?? p.roughness)
@@ -173,7 +174,7 @@ export class Surfaces {
     m.clearcoat = p.clearcoat
     m.clearcoatRoughness = p.clearcoatRoughness
     linear(m.sheenColor, p.sheenColor)
-    m.sheen = Math.max(...p.sheenColor) > 0 ? 1 : 0
+    m.sheen = p.beyond.fuzz ? 1 : 0 // black fibres darken what is below
     m.sheenRoughness = p.sheenRoughness
     m.iridescence = p.iridescence
     m.iridescenceIOR = p.iridescenceIor

@@ -60,7 +60,7 @@ public record PhysicalMaterial(
      * @param brushing         of facets that lie askew further one way than the other; null for even ones and mirrors. A picture of
      *                         roughness widens them both ways, which glTF has for the one across alone
      * @param diffuseRoughness of the body
-     * @param fuzzWeight       of fibres that stand up from it; their colour times it is the sheen's
+     * @param fuzz             fibres that stand up from it; null for none
      * @param coatIor          of the coat
      * @param coatColor        what the coat lets through
      * @param coatDarkening    how far the coat's mirroring back to the body is reckoned with
@@ -77,7 +77,7 @@ public record PhysicalMaterial(
             Curve curve,
             Brushing brushing,
             double diffuseRoughness,
-            double fuzzWeight,
+            Fuzz fuzz,
             double coatIor,
             LinearRgb coatColor,
             double coatDarkening,
@@ -90,8 +90,8 @@ public record PhysicalMaterial(
             ShapedRelief relief,
             TextureUse cutOut) {
         /** Nothing that glTF does not say itself: it has every coat's index at 1.5. */
-        public static final Beyond NOTHING =
-                new Beyond(null, null, 0, 0, 1.5, LinearRgb.WHITE, 0, 0, 0, Ageing.NONE, null, null, null, null, null);
+        public static final Beyond NOTHING = new Beyond(
+                null, null, 0, null, 1.5, LinearRgb.WHITE, 0, 0, 0, Ageing.NONE, null, null, null, null, null);
 
         private static Beyond of(Surface s) {
             boolean coated = s.number(Parameter.COAT_WEIGHT) > 0;
@@ -100,7 +100,7 @@ public record PhysicalMaterial(
                     Curve.of(s),
                     Brushing.of(s).gltfStrength() > 0 ? Brushing.of(s) : null,
                     s.number(Parameter.BASE_DIFFUSE_ROUGHNESS),
-                    s.number(Parameter.FUZZ_WEIGHT),
+                    Fuzz.of(s),
                     coated ? s.number(Parameter.COAT_IOR) : NOTHING.coatIor(),
                     coated ? s.colour(Parameter.COAT_COLOR) : LinearRgb.WHITE,
                     coated ? s.number(Parameter.COAT_DARKENING) : 0,
@@ -117,6 +117,18 @@ public record PhysicalMaterial(
         private static TextureUse cutOut(Surface s) {
             TextureUse shape = s.textures().get(Parameter.GEOMETRY_OPACITY);
             return shape == null || shape.isAlphaOf(s.textures().get(Parameter.BASE_COLOR)) ? null : shape;
+        }
+    }
+
+    /**
+     * Fibres, of which glTF says the colour times the weight and a roughness that it squares.
+     *
+     * @param roughness OpenPBR's fuzz_roughness, α of their distribution
+     */
+    public record Fuzz(double weight, double roughness) {
+        private static Fuzz of(Surface s) {
+            double weight = s.number(Parameter.FUZZ_WEIGHT);
+            return weight > 0 ? new Fuzz(weight, s.number(Parameter.FUZZ_ROUGHNESS)) : null;
         }
     }
 

@@ -98,7 +98,7 @@ public record PhysicalWire(
                                     b.curve().exponent()),
                     BrushedWire.of(b.brushing()),
                     b.diffuseRoughness(),
-                    FuzzWire.of(b.fuzzWeight(), p.sheenRoughness()),
+                    FuzzWire.of(b.fuzz()),
                     b.coatIor(),
                     list(b.coatColor()),
                     b.coatDarkening(),
@@ -135,24 +135,22 @@ public record PhysicalWire(
     /**
      * Fibres that stand up from it.
      *
-     * @param weight   how much of it has them
-     * @param reflects the share of light that white ones send back, by its cosine to the normal from 0 to 1 in even steps
-     * @param inAll    the share of light from all around
+     * @param weight    how much of it has them
+     * @param reflects  the share of light that white ones send back, by its cosine to the normal from 0 to 1 in even steps
+     * @param letsInAll the share of light from all around that comes through to what is below
      */
-    public record FuzzWire(double weight, List<Double> reflects, double inAll) {
+    public record FuzzWire(double weight, List<Double> reflects, double letsInAll) {
         private static final int COSINES = 17;
 
-        static @Nullable FuzzWire of(double weight, double sheenRoughness) {
-            if (weight == 0) {
-                return null;
-            }
-            double alpha = sheenRoughness * sheenRoughness;
-            return new FuzzWire(
-                    weight,
-                    IntStream.range(0, COSINES)
-                            .mapToObj(i -> Fuzz.reflects(i / (COSINES - 1.0), alpha))
-                            .toList(),
-                    Fuzz.reflectsInAll(alpha));
+        static @Nullable FuzzWire of(PhysicalMaterial.@Nullable Fuzz f) {
+            return f == null
+                    ? null
+                    : new FuzzWire(
+                            f.weight(),
+                            IntStream.range(0, COSINES)
+                                    .mapToObj(i -> Fuzz.reflects(i / (COSINES - 1.0), f.roughness()))
+                                    .toList(),
+                            1 - f.weight() * Fuzz.reflectsInAll(f.roughness()));
         }
     }
 

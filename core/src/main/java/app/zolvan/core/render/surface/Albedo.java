@@ -24,6 +24,7 @@ final class Albedo {
     private static final double[] CLEAR = clear();
     private static final double[] CLEAR_MEAN = means(CLEAR, ROUGHNESSES * INDICES);
     private static final double[] FUZZ = fuzz();
+    private static final double[] FUZZ_MEAN = means(FUZZ, ROUGHNESSES);
 
     /** Worked out when the first surface asks for it: few do. */
     private static final class Edge {
@@ -42,9 +43,7 @@ final class Albedo {
 
     /** Its mean over a hemisphere. */
     static double mirrorMean(double roughness) {
-        double r = clamp(roughness) * (ROUGHNESSES - 1);
-        int i = Math.min(ROUGHNESSES - 2, (int) r);
-        return mix(MIRROR_MEAN[i], MIRROR_MEAN[i + 1], r - i);
+        return meanOf(MIRROR_MEAN, 0, roughness);
     }
 
     /** The outside of a rough clear boundary. The index eta lies in [1, 3]. */
@@ -99,6 +98,10 @@ final class Albedo {
 
     static double fuzz(double cosine, double roughness) {
         return across(FUZZ, 0, cosine, roughness);
+    }
+
+    static double fuzzMean(double roughness) {
+        return meanOf(FUZZ_MEAN, 0, roughness);
     }
 
     private static double place(double eta) {

@@ -9,8 +9,6 @@ public final class Fuzz {
     /** Below this roughness the lobe is too thin to sample. */
     static final double LEAST = 0.07;
 
-    private static final int STEPS = 64;
-
     private Fuzz() {}
 
     /** The share of light from one direction, by its cosine to the normal, that white fibres send back. */
@@ -20,12 +18,7 @@ public final class Fuzz {
 
     /** The share of light from all around. */
     public static double reflectsInAll(double roughness) {
-        double sum = 0;
-        for (int i = 0; i < STEPS; i++) {
-            double cosine = (i + 0.5) / STEPS;
-            sum += 2 * cosine * reflects(cosine, roughness);
-        }
-        return sum / STEPS;
+        return Math.min(1, Albedo.fuzzMean(roughness));
     }
 
     /** The value of the lobe for white fibres, without the cosine. */
