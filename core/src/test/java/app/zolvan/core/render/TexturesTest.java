@@ -161,15 +161,15 @@ class TexturesTest {
     /** What relief too fine to be seen mirrors is the mean of what its slopes mirror one by one, straight on and beside. */
     @ParameterizedTest
     @CsvSource({
-        "0.1, 1, 0.25, 0",
-        "0.2, 1, 0.3, 0",
-        "0.05, 1, 0.4, 0",
-        "0.1, 0, 0.26, 0.4",
-        "0.05, 0, 0.4, 0.6",
-        "0.1, 2, 0.3, 0.2"
+        "0.1, 1, 0.25, 0, 0.11",
+        "0.2, 1, 0.3, 0, 0.11",
+        "0.05, 1, 0.4, 0, 0.11",
+        "0.1, 0, 0.26, 0.4, 0.11",
+        "0.05, 0, 0.4, 0.6, 0.11",
+        "0.1, 2, 0.3, 0.2, 0.13" // where relief lies both ways and unevenly the rule is coarsest
     })
-    void reliefFromAfarMirrorsAsWidelyAsItsSlopes(double slope, double alongToo, double roughness, double anisotropy)
-            throws Exception {
+    void reliefFromAfarMirrorsAsWidelyAsItsSlopes(
+            double slope, double alongToo, double roughness, double anisotropy, double tolerance) throws Exception {
         SplittableRandom random = new SplittableRandom(9);
         int side = 64;
         double[][] slopes = new double[side * side][];
@@ -207,7 +207,7 @@ class TexturesTest {
                 for (double[] s : slopes) {
                     mean += mirrored(near, new Vec3(-s[0], -s[1], 1).normalised(), eye, light) / slopes.length;
                 }
-                assertThat(mirrored(afar, Vec3.axis(2), eye, light)).isCloseTo(mean, within(0.13 * bright));
+                assertThat(mirrored(afar, Vec3.axis(2), eye, light)).isCloseTo(mean, within(tolerance * bright));
             }
         }
     }
