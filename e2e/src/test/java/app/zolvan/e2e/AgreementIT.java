@@ -126,11 +126,11 @@ class AgreementIT {
         assertThat(worst(rough, tile, List.of(), folder)).isLessThanOrEqualTo(4);
     }
 
-    /** Where it was not drawn, or nothing was seen through it, it would lie further off than that. */
+    /** Cut at half of alpha, as it once was, it is not there from afar and lies 6 off. */
     @Test
     void aVoileLetsStripesThroughAsTheRayTracerSays(@TempDir Path folder) throws Exception {
         light = "studio";
-        assertThat(worst(named(List.of("FB-035")), leaf, wall, folder)).isBetween(0.1, 5.0);
+        assertThat(worst(named(List.of("FB-035")), leaf, wall, folder)).isBetween(0.1, 4.0);
     }
 
     @Test

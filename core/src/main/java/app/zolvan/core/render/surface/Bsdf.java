@@ -145,7 +145,7 @@ public final class Bsdf {
         coatRoughness = Math.max(s.coatRoughness, smoothCoat ? 0 : least);
         double coatAlpha = Math.max(1e-4, coatRoughness * coatRoughness);
         coatGgx.set(coatAlpha, coatAlpha);
-        fuzzOut = fuzz > 0 ? 1 - fuzz * Math.min(1, Albedo.fuzz(oz, s.fuzzRoughness)) : 1;
+        fuzzOut = fuzz > 0 ? 1 - fuzz * Fuzz.reflects(oz, s.fuzzRoughness) : 1;
         coatFrame = coat > 0 ? askew(level, s.coatSlopeX, s.coatSlopeY) : null;
         coatCosine = coatFrame == null ? oz : Math.min(1, coatFrame.facing());
         coatOut = coat > 0 ? 1 - coat * coatReflects(coatCosine) : 1;
@@ -725,7 +725,7 @@ public final class Bsdf {
     }
 
     private double fuzzBoth(double z) {
-        return fuzzOut == 1 ? 1 : fuzzOut * (1 - s.fuzz * Math.min(1, Albedo.fuzz(z, s.fuzzRoughness)));
+        return fuzzOut == 1 ? 1 : fuzzOut * (1 - s.fuzz * Fuzz.reflects(z, s.fuzzRoughness));
     }
 
     /** Light that goes through a smooth boundary, bent; or straight through a smooth pane. */
