@@ -949,8 +949,9 @@ public final class PathTracer {
         double around = in == null ? 1 : in.ior;
         for (int i = 0; i < PASSED_OVER; i++) {
             shadow.set(ox, oy, oz, x, y, z, 0, (float) left);
-            if (!scene.closest(shadow, other)) {
-                return true;
+            RenderScene.Obstacle met = scene.obstacle(shadow, other);
+            if (met != RenderScene.Obstacle.SEE_THROUGH) {
+                return met == RenderScene.Obstacle.NONE;
             }
             scene.dress(other, 0);
             SurfaceValues s = other.surface;

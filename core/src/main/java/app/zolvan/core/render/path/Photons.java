@@ -17,6 +17,8 @@ public final class Photons {
     private final float[] data;
     private final int[] starts;
     private final int mask;
+    /** A bit a slot, set where it holds photons: small enough for the cache, so that empty cells cost next to nothing. */
+    private final long[] occupied;
 
     /** Lists of photons as one thread after another found them. */
     static final class Found {
@@ -61,7 +63,11 @@ public final class Photons {
                 starts[slot(f.data[i], f.data[i + 1], f.data[i + 2]) + 1]++;
             }
         }
+        occupied = new long[(slots + 63) / 64];
         for (int i = 0; i < slots; i++) {
+            if (starts[i + 1] > 0) {
+                occupied[i >> 6] |= 1L << i;
+            }
             starts[i + 1] += starts[i];
         }
         data = new float[STRIDE * n];
@@ -111,6 +117,9 @@ public final class Photons {
             int ky = cy + (i >> 1 & 1);
             int kz = cz + (i >> 2);
             int slot = hash(kx, ky, kz);
+            if ((occupied[slot >> 6] >>> slot & 1) == 0) {
+                continue;
+            }
             for (int p = starts[slot]; p < starts[slot + 1]; p++) {
                 int at = STRIDE * p;
                 double px = data[at];

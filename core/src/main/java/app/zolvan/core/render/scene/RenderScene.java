@@ -82,6 +82,9 @@ public final class RenderScene {
 
     /** Gathers what a scene is made of. */
     public static final class Builder {
+        /** Triangles, each placing counted, up to which all shapes lie in one tree: some 200 MB. */
+        private static final int MERGED_TRIANGLES = 2_000_000;
+
         private final Kernel.Kind kind;
         private final Textures textures;
         private final List<Lamp> lamps = new ArrayList<>();
@@ -201,17 +204,22 @@ public final class RenderScene {
             return new RenderScene(List.copyOf(instances), List.copyOf(lamps), gather(), bounds);
         }
 
-        /** What stands in one place only is laid together in one shape; what is repeated is kept once and placed. */
+        /**
+         * All shapes in one tree in world space while their triangles are few: one tree is searched faster than a tree of
+         * trees. Beyond that only what stands in one place is merged; what is repeated is kept once and placed.
+         */
         private Gathered gather() {
             Map<Mesh, Integer> uses = new HashMap<>();
             instances.forEach(i -> uses.merge(i.mesh, 1, Integer::sum));
+            boolean few =
+                    instances.stream().mapToLong(i -> i.mesh.triangleCount()).sum() <= MERGED_TRIANGLES;
             Map<Mesh, Kernel> kernels = new HashMap<>();
             List<Placed> placed = new ArrayList<>();
             List<Integer> owners = new ArrayList<>();
             List<Integer> single = new ArrayList<>();
             for (int i = 0; i < instances.size(); i++) {
                 Instance in = instances.get(i);
-                if (uses.get(in.mesh) == 1) {
+                if (few || uses.get(in.mesh) == 1) {
                     single.add(i);
                     continue;
                 }
@@ -365,6 +373,37 @@ public final class RenderScene {
 
     /** The nearest hit; fills {@code hit} and tells whether there was one. */
     public boolean closest(Ray ray, Hit hit) {
+        if (!meet(ray)) {
+            return false;
+        }
+        fill(instances[ray.instance], ray, hit);
+        return true;
+    }
+
+    /** What a ray towards a light meets first. */
+    public enum Obstacle {
+        NONE,
+        /** Light never goes straight on through it; the hit is not filled. */
+        OPAQUE,
+        /** Light may go straight on through it somewhere. */
+        SEE_THROUGH
+    }
+
+    /** The nearest obstacle of a ray; fills {@code hit} where light may go on through it. */
+    public Obstacle obstacle(Ray ray, Hit hit) {
+        if (!meet(ray)) {
+            return Obstacle.NONE;
+        }
+        Instance in = instances[ray.instance];
+        if (!in.skins[spanOf(in.mesh, ray.primitive)].letsThrough()) {
+            return Obstacle.OPAQUE;
+        }
+        fill(in, ray, hit);
+        return Obstacle.SEE_THROUGH;
+    }
+
+    /** Finds the nearest triangle of a ray, named by its instance and its index in that instance's mesh. */
+    private boolean meet(Ray ray) {
         if (!placed.closest(ray)) {
             return false;
         }
@@ -374,7 +413,6 @@ public final class RenderScene {
         } else {
             ray.instance = owner;
         }
-        fill(instances[ray.instance], ray, hit);
         return true;
     }
 

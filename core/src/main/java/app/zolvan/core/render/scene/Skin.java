@@ -46,6 +46,8 @@ final class Skin {
     /** What the backs of its triangles wear; null for the same. */
     private final Skin behind;
 
+    private final boolean letsThrough;
+
     Skin(
             Dress dress,
             int material,
@@ -77,6 +79,7 @@ final class Skin {
         }
         Texture around = textures.get(Parameter.REFLECTED_SURROUNDINGS);
         reflection = around == null ? null : reflection(around, dress.surface());
+        letsThrough = isSeeThrough() || (behind != null && behind.letsThrough);
     }
 
     private static OwnReflection reflection(Texture around, Surface s) {
@@ -104,17 +107,18 @@ final class Skin {
         return behind != null;
     }
 
-    /** Whether light may go straight on through it somewhere. */
+    /** Whether light may go straight on through it somewhere, seen from either side. */
     boolean letsThrough() {
-        if (behind != null && behind.letsThrough()) {
-            return true;
-        }
-        for (Parameter p : parameters) {
-            if (p == Parameter.GEOMETRY_OPACITY) {
-                return true;
-            }
-        }
-        return values.letsThrough();
+        return letsThrough;
+    }
+
+    /** A thin wall that is rough or metallic on the whole may be a smooth pane where its pictures or its age say so. */
+    private boolean isSeeThrough() {
+        boolean varies = parameters.length > 0 || age != null;
+        return values.opacity < 1
+                || Arrays.asList(parameters).contains(Parameter.GEOMETRY_OPACITY)
+                || values.isPane()
+                || (varies && values.thinWalled && values.transmission > 0);
     }
 
     /** Whether it throws patches of light: mirrors or bends it in one direction, or nearly. */

@@ -436,11 +436,6 @@ public final class SurfaceValues {
         return transmission > 0 && metalness < 1;
     }
 
-    /** Whether light may go straight on through it: it is partly not there, or a smooth pane without thickness. */
-    public boolean letsThrough() {
-        return opacity < 1 || isPane();
-    }
-
     /** Whether it is a thin wall that light passes without being bent or blurred. */
     public boolean isPane() {
         return isClear() && thinWalled && roughness < Bsdf.SMOOTH;
