@@ -1,0 +1,31 @@
+# Measurements. Sourced by ./zolvan.
+
+# On the newest Java, or on the one that ZOLVAN_JAVA names.
+bench_rays() { # $@: file and options
+  set_up_machine java
+  [ -f bench/target/classes/app/zolvan/bench/RayThroughput.class ] ||
+    mvn -q -B -Dmaven.test.skip=true -pl core,demo,bench package >&2 || fail "the build failed"
+  cd "$CALLED_FROM"
+  "${ZOLVAN_JAVA:-$(newest_java)}" "${VECTORS[@]}" -Xmx4g \
+    -cp "$ROOT/bench/target/classes:$ROOT/core/target/classes" app.zolvan.bench.RayThroughput "$@" 2> >(grep -v incubator >&2)
+}
+
+bench_looks() {
+  set_up_machine java
+  mkdir -p "$VAR"
+  mvn -q -B -Dmaven.test.skip=true -pl core,demo,bench -am package dependency:build-classpath \
+    -Dmdep.outputFile="$VAR/bench.classpath" >&2 || fail "the build failed"
+  "${ZOLVAN_JAVA:-$(newest_java)}" -cp "$ROOT/bench/target/classes:$ROOT/core/target/classes:$(cat "$VAR/bench.classpath")" \
+    app.zolvan.bench.LookBenchmark
+}
+bench() {
+  with_test_database
+  mvn -q -B -Dmaven.test.skip=true install
+  mvn -q -B -pl bench exec:exec
+  mkdir -p "$VAR/many"
+  mvn -q -B -pl bench dependency:build-classpath -Dmdep.outputFile="$VAR/bench.classpath"
+  java -cp "bench/target/classes:core/target/classes:$(cat "$VAR/bench.classpath")" \
+    app.zolvan.bench.LargeFiles "$VAR/many" 60000 5000 glb
+  mvn -q -B -pl e2e verify -Dit.test=FiguresIT -Dzolvan.figures=true \
+    -Dzolvan.figures.many="$VAR/many/large.glb" -Dzolvan.figures.large="${ZOLVAN_LARGE:-}"
+}

@@ -1,0 +1,231 @@
+# Building the application, starting it, and watching over it and its database. Sourced by ./zolvan.
+
+sources_stamp() {
+  find pom.xml .mvn core demo web server -type f \
+    \( -path '*/src/*' -o -path 'web/scripts/*' -o -name pom.xml -o \( -path 'web/*' ! -path 'web/*/*' \) \) \
+    ! -path '*/node_modules/*' ! -path '*/target/*' ! -path 'web/dist/*' ! -name schema.ts \
+    -printf '%p %s %T@\n' | LC_ALL=C sort | sha256sum | cut -d' ' -f1
+}
+
+build() {
+  local stamp=
+  stamp=$(sources_stamp)
+  RUN_JAVA=$(newest_java)
+  if [ -f "$VAR/build.stamp" ] && [ "$(cat "$VAR/build.stamp")" = "$stamp $RUN_JAVA" ] && [ -f "$VAR/app/zolvan.jsa" ]; then
+    return
+  fi
+  say "Building (a few minutes the first time) …"
+  rm -f "$VAR/build.stamp"
+  mvn -q -B -T 2 -Pquick -Dmaven.test.skip=true -pl core,demo,web,server package >"$VAR/log/build.log" 2>&1 9>&- ||
+    { tail -n 40 "$VAR/log/build.log" >&2; fail "the build failed; see var/log/build.log"; }
+  rm -rf "$VAR/app"
+  "$RUN_JAVA" -Djarmode=tools -jar server/target/zolvan-server-*-app.jar extract --destination "$VAR/app" \
+    >"$VAR/log/extract.log" 2>&1 || fail "the application could not be unpacked; see var/log/extract.log"
+  mv "$VAR"/app/zolvan-server-*.jar "$VAR/app/zolvan.jar"
+  "$RUN_JAVA" -cp "demo/target/classes:core/target/classes:$(ls "$VAR"/app/lib/jackson-core-3*.jar)" \
+    app.zolvan.demo.DemoFiles "$VAR/demo" >"$VAR/log/demo.log" 2>&1 || fail "the demo could not be made; see var/log/demo.log"
+  archive_classes
+  printf '%s' "$stamp $RUN_JAVA" >"$VAR/build.stamp"
+}
+
+# One start to its end, on a database of its own, so that later ones find their classes in an archive
+# (by its whole path: newer Javas only use an archive for the very path it was made with).
+archive_classes() {
+  psql_quiet -d postgres -c 'drop database if exists zolvan_archive with (force)' -c 'create database zolvan_archive' 2>/dev/null
+  ZOLVAN_DB_URL=jdbc:postgresql://$ZOLVAN_DB_HOST/zolvan_archive \
+    "$RUN_JAVA" "${VECTORS[@]}" -XX:ArchiveClassesAtExit="$VAR/app/zolvan.jsa" -Dspring.context.exit=onRefresh -jar "$VAR/app/zolvan.jar" \
+    >"$VAR/log/archive.log" 2>&1 9>&- || say "(no class archive; starting will take longer)"
+  psql_quiet -d postgres -c 'drop database zolvan_archive with (force)'
+  [ -f "$VAR/app/zolvan.jsa" ] || touch "$VAR/app/zolvan.jsa"
+}
+
+# The newest migration that is built.
+newest_schema() { ls server/src/main/resources/db/migration | sed -n 's/^V\([0-9]*\)__.*/\1/p' | sort -n | tail -n 1; }
+
+# There is no way back over a migration but a dump.
+dump_before_migration() { # $1: database
+  local from
+  from=$(schema_of "$1")
+  if [ "$from" -gt 0 ] && [ "$from" -lt "$(newest_schema)" ]; then
+    mkdir -p "$VAR/backups"
+    say "Keeping the database as it is before it is brought up to date: var/backups/before-$(newest_schema)-from-$from.dump"
+    backup_database "$1" "$VAR/backups/before-$(newest_schema)-from-$from.dump"
+  fi
+}
+
+APP_PID=
+READER_PID=
+SUPPLIER_PID=
+WITH_READER=no
+
+stand_in() { # $1: class, $2: port, $3: memory, $4: log
+  "$RUN_JAVA" -Xmx"$3" -cp "demo/target/classes:core/target/classes:$(ls "$VAR"/app/lib/jackson-core-3*.jar)" \
+    "app.zolvan.demo.$1" "$2" >"$VAR/log/$4.log" 2>&1 9>&- &
+}
+
+# The stand-in for a colour reader: a small service of its own.
+start_reader() {
+  local port
+  port=$(free_port)
+  stand_in ColourReader "$port" 32m colour-reader
+  READER_PID=$!
+  export ZOLVAN_COLOUR_READER=http://127.0.0.1:$port
+}
+
+# The stand-in for a supplier's catalogue, likewise.
+start_supplier() {
+  local port
+  port=$(free_port)
+  stand_in SupplierCatalogue "$port" 192m supplier
+  SUPPLIER_PID=$!
+  export ZOLVAN_SUPPLIER=http://127.0.0.1:$port
+}
+
+stop_all() {
+  trap - INT TERM EXIT
+  if [ -n "$READER_PID" ]; then kill "$READER_PID" 2>/dev/null || true; fi
+  if [ -n "$SUPPLIER_PID" ]; then kill "$SUPPLIER_PID" 2>/dev/null || true; fi
+  if [ -n "$APP_PID" ] && kill -0 "$APP_PID" 2>/dev/null; then
+    kill "$APP_PID" 2>/dev/null || true
+    wait "$APP_PID" 2>/dev/null || true
+    rm -f "$VAR/port"
+  fi
+  stop_pg
+}
+
+APP_OPTIONS=()
+# The application ends with its launcher, however that ends; its log is its own (see application.yaml).
+launch_application() {
+  local archive=()
+  [ -s "$VAR/app/zolvan.jsa" ] && archive=(-XX:SharedArchiveFile="$VAR/app/zolvan.jsa" -Xshare:auto)
+  ZOLVAN_PORT=$PORT ZOLVAN_LOG=$VAR/log/zolvan.log ZOLVAN_LOG_FOLDER=$VAR/log setsid setpriv --pdeathsig TERM -- \
+    "$RUN_JAVA" "${VECTORS[@]}" "${archive[@]}" -Xmx2g -XX:+ExitOnOutOfMemoryError -jar "$VAR/app/zolvan.jar" "${APP_OPTIONS[@]}" \
+    >>"$VAR/log/zolvan.out" 2>&1 9>&- &
+  APP_PID=$!
+}
+
+await_application() {
+  local try
+  for try in $(seq 1 600); do
+    kill -0 "$APP_PID" 2>/dev/null || { tail -n 30 "$VAR/log/zolvan.out" >&2; fail "Zolvan did not start; see var/log/zolvan.log"; }
+    if answers "$PORT"; then return 0; fi
+    sleep 0.1
+  done
+  fail "Zolvan does not answer; see var/log/zolvan.log"
+}
+
+run_application() { # $@: options for the application
+  mkdir -p "$VAR/log"
+  set_up_machine
+  start_pg postgres
+  trap 'stop_all; exit 0' INT TERM
+  trap stop_all EXIT
+  build
+  use_database zolvan
+  dump_before_migration zolvan
+  PORT=${ZOLVAN_PORT:-8080}
+  local try
+  for try in $(seq 1 50); do
+    (exec 3<>"/dev/tcp/127.0.0.1/$PORT") 2>/dev/null || break
+    PORT=$((PORT + 1))
+  done
+  if [ "$WITH_READER" = yes ]; then
+    start_reader
+    start_supplier
+  fi
+  APP_OPTIONS=("$@")
+  launch_application
+  await_application
+  printf '%s' "$PORT" >"$VAR/port"
+  say ""
+  say "  Zolvan is ready:  http://127.0.0.1:$PORT"
+}
+
+answers() { # $1: port
+  local line
+  { exec 3<>"/dev/tcp/127.0.0.1/$1"; } 2>/dev/null || return 1
+  printf 'GET /actuator/health/readiness HTTP/1.0\r\n\r\n' >&3
+  read -r -t 5 line <&3 || line=
+  exec 3>&-
+  case $line in *" 200"*) return 0 ;; *) return 1 ;; esac
+}
+
+stay() {
+  say "  Ctrl-C stops it."
+  say ""
+  watch_over
+}
+
+# Brings back whichever of the two dies. What dies over and over is left for somebody to look at.
+watch_over() {
+  local deaths=0 since=$SECONDS
+  while true; do
+    sleep 0.25
+    if pg_runs && kill -0 "$APP_PID" 2>/dev/null; then continue; fi
+    if [ $((SECONDS - since)) -gt 600 ]; then
+      deaths=0
+      since=$SECONDS
+    fi
+    deaths=$((deaths + 1))
+    [ "$deaths" -le "${ZOLVAN_MOST_DEATHS:-10}" ] ||
+      fail "Zolvan or its database died $deaths times within ten minutes; see var/log"
+    if ! pg_runs; then
+      say "$(date +%T)  The database died; bringing it back …"
+      launch_pg || fail "the database does not start any more; see $PG_HOME/postgres.log"
+    fi
+    if ! kill -0 "$APP_PID" 2>/dev/null; then
+      say "$(date +%T)  Zolvan died (see var/log/zolvan.out); starting it again …"
+      launch_application
+      await_application
+      say "$(date +%T)  Zolvan is back."
+    fi
+  done
+}
+
+demo() {
+  WITH_READER=yes
+  run_application --zolvan.demo="$VAR/demo"
+  say "  Sign in with:     $DEMO_LOGIN  /  $DEMO_PASSWORD"
+  stay
+}
+
+start() {
+  run_application
+  stay
+}
+
+# A database that is kept may be running, or be started for this alone.
+with_kept_database() {
+  mkdir -p "$VAR/log"
+  set_up_machine java-and-database
+  prepare_pg postgres
+  is_cluster || [ "${1:-}" = new ] || fail "there is no database here yet; start Zolvan once"
+  if [ "${1:-}" != new ] && pg_runs; then
+    PG_PORT=$(as_pg sed -n 4p "$PG_DATA/postmaster.pid")
+    PGPASSWORD=$(cat "$PG_HOME/password")
+    export PGPASSWORD
+  else
+    start_pg postgres
+    trap stop_all EXIT
+  fi
+}
+
+from_here() { case $1 in /*) printf '%s' "$1" ;; *) printf '%s' "$CALLED_FROM/$1" ;; esac; }
+
+backup() { # $1: file
+  [ -n "${1:-}" ] || fail "say into which file: ./zolvan backup FILE"
+  local file=
+  file=$(from_here "$1")
+  with_kept_database
+  backup_database zolvan "$file"
+  say "Kept in $file ($(du -h "$file" | cut -f1)); what it holds is listed in $1.json beside it."
+}
+
+restore() { # $1: file
+  [ -n "${1:-}" ] || fail "say from which file: ./zolvan restore FILE"
+  local file=
+  file=$(from_here "$1")
+  with_kept_database new
+  restore_database "$file" zolvan "$(newest_schema)"
+  say "Put back as it was when the backup was made. Start Zolvan as usual."
+}
