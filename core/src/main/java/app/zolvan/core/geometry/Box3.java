@@ -1,7 +1,9 @@
 package app.zolvan.core.geometry;
 
+import java.io.Serializable;
+
 /** An axis-aligned box. An empty box has min = +∞ and max = −∞, so that joining it changes nothing. */
-public record Box3(Vec3 min, Vec3 max) {
+public record Box3(Vec3 min, Vec3 max) implements Serializable {
     public static final Box3 EMPTY = new Box3(
             new Vec3(Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY),
             new Vec3(Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY));

@@ -1,5 +1,6 @@
 package app.zolvan.core.geometry;
 
+import java.io.Serializable;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -28,7 +29,8 @@ public record Mesh(
         int[] spanStarts,
         int[] faces,
         float[] uv2,
-        byte[] colours) {
+        byte[] colours)
+        implements Serializable {
 
     public Mesh {
         int vertices = positions.length / 3;

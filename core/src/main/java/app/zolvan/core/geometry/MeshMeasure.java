@@ -1,5 +1,7 @@
 package app.zolvan.core.geometry;
 
+import java.io.Serializable;
+
 /**
  * Area and enclosed volume of a mesh after a transform.
  *
@@ -7,7 +9,7 @@ package app.zolvan.core.geometry;
  * @param volume enclosed volume in m³ by signed tetrahedra (Mirtich 1996); 0 where the mesh is not closed
  * @param closed whether the mesh bounds a volume
  */
-public record MeshMeasure(double area, double volume, boolean closed) {
+public record MeshMeasure(double area, double volume, boolean closed) implements Serializable {
 
     public static MeshMeasure of(Mesh mesh, Topology topology, Transform toWorld) {
         double area = 0;

@@ -1,12 +1,13 @@
 package app.zolvan.core.geometry;
 
+import java.io.Serializable;
 import java.util.Arrays;
 
 /**
  * An affine transform of three-dimensional space, kept as a 4 × 4 matrix in column-major order, as glTF writes it.
  * Immutable. The last row is always (0, 0, 0, 1).
  */
-public final class Transform {
+public final class Transform implements Serializable {
     public static final Transform IDENTITY =
             new Transform(new double[] {1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1});
 

@@ -1,7 +1,9 @@
 package app.zolvan.core.geometry;
 
+import java.io.Serializable;
+
 /** A point or direction in three dimensions, metres where it is a position. Immutable. */
-public record Vec3(double x, double y, double z) {
+public record Vec3(double x, double y, double z) implements Serializable {
     public static final Vec3 ZERO = new Vec3(0, 0, 0);
 
     public Vec3 plus(Vec3 o) {

@@ -1,6 +1,7 @@
 package app.zolvan.core.material;
 
 import app.zolvan.core.colour.LinearRgb;
+import java.io.Serializable;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.EnumMap;
@@ -12,7 +13,7 @@ import java.util.StringJoiner;
  * The complete optical description of a material: a value for every {@link Parameter} and textures for some. Immutable;
  * {@link #with} makes a changed copy and refuses values out of range with a sentence.
  */
-public final class Surface {
+public final class Surface implements Serializable {
     /** Every parameter at the standard's default. */
     public static final Surface STANDARD = new Surface(standardValues(), Map.of());
 

@@ -1,6 +1,7 @@
 package app.zolvan.core.material;
 
 import app.zolvan.core.colour.Tone;
+import java.io.Serializable;
 
 /**
  * An image that drives one parameter. The image's value multiplies the parameter's own; for colour parameters it is
@@ -15,7 +16,8 @@ import app.zolvan.core.colour.Tone;
  * @param tone      how its colours are changed; null for not at all
  */
 public record TextureUse(
-        String image, Channel channel, Placement placement, Wrap wrapU, Wrap wrapV, double strength, Tone tone) {
+        String image, Channel channel, Placement placement, Wrap wrapU, Wrap wrapV, double strength, Tone tone)
+        implements Serializable {
 
     public TextureUse(String image, Channel channel, Placement placement, Wrap wrapU, Wrap wrapV, double strength) {
         this(image, channel, placement, wrapU, wrapV, strength, null);
@@ -79,7 +81,7 @@ public record TextureUse(
     }
 
     /** Where the image lies, before a mapping says otherwise. */
-    public sealed interface Placement permits RealSize, ModelUv {
+    public sealed interface Placement extends Serializable permits RealSize, ModelUv {
         /** What takes the coordinates that the image is laid by (metres, or the model's own) to the image. */
         ModelUv toImage();
     }

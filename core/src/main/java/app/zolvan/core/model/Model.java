@@ -3,6 +3,7 @@ package app.zolvan.core.model;
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
+import java.io.Serializable;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -22,7 +23,8 @@ public record Model(
         List<Mesh> meshes,
         List<SourceMaterial> sources,
         Map<String, SourceImage> images,
-        List<String> notes) {
+        List<String> notes)
+        implements Serializable {
     /** Stands for "none" wherever an index is expected. */
     public static final int NONE = -1;
 
@@ -88,17 +90,18 @@ public record Model(
     }
 
     /** @param parent index of the group that holds this one, or {@link #NONE} */
-    public record Group(int parent, String name, Transform local) {}
+    public record Group(int parent, String name, Transform local) implements Serializable {}
 
     /**
      * @param group        index of the group that holds the part, or {@link #NONE}
      * @param mesh         index of its mesh
      * @param sourceOfSpan for each span of the mesh the index of its source material, or {@link #NONE}
      */
-    public record Part(int group, String name, Transform local, int mesh, List<Integer> sourceOfSpan) {}
+    public record Part(int group, String name, Transform local, int mesh, List<Integer> sourceOfSpan)
+            implements Serializable {}
 
     /** One span of one part: the smallest piece that arrives with one source material. */
-    public record Region(int part, int span) {}
+    public record Region(int part, int span) implements Serializable {}
 
     /** @param source index of the source material, or {@link #NONE} */
     public record MatchingSet(int source, String name, List<Region> regions) {}

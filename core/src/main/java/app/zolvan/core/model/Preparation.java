@@ -6,6 +6,7 @@ import app.zolvan.core.geometry.Topology;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.mapping.RealSize;
+import java.io.Serializable;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -20,7 +21,7 @@ import java.util.function.DoubleConsumer;
  * @param model    the model with prepared meshes; groups, parts and their order unchanged
  * @param measures area, volume and closedness of each part, in world units
  */
-public record Preparation(Model model, List<MeshMeasure> measures) {
+public record Preparation(Model model, List<MeshMeasure> measures) implements Serializable {
     /** Triangles that meet at less than this angle belong to one face. */
     public static final double CREASE_ANGLE = Math.toRadians(30);
 

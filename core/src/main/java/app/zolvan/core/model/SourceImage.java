@@ -1,5 +1,7 @@
 package app.zolvan.core.model;
 
+import java.io.Serializable;
+
 /**
  * An image that arrived inside a file, still encoded.
  *
@@ -7,4 +9,4 @@ package app.zolvan.core.model;
  * @param width     pixels
  * @param height    pixels
  */
-public record SourceImage(String name, String mediaType, int width, int height, byte[] bytes) {}
+public record SourceImage(String name, String mediaType, int width, int height, byte[] bytes) implements Serializable {}

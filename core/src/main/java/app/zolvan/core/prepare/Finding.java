@@ -2,6 +2,7 @@ package app.zolvan.core.prepare;
 
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.model.LengthText;
+import java.io.Serializable;
 import java.util.List;
 
 /**
@@ -13,7 +14,8 @@ import java.util.List;
  * @param place  where in the world to look, in metres; empty for nowhere in particular
  * @param says   what and where, as a sentence; lengths in it as {@link LengthText} keeps them
  */
-public record Finding(Kind kind, List<Integer> parts, int count, double amount, Box3 place, String says) {
+public record Finding(Kind kind, List<Integer> parts, int count, double amount, Box3 place, String says)
+        implements Serializable {
     public Finding {
         parts = List.copyOf(parts);
     }

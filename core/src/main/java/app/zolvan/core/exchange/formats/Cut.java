@@ -5,6 +5,7 @@ import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.archive.ZipArchive;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.geometry.Vec3;
+import java.io.Serializable;
 import java.nio.ByteBuffer;
 import java.util.Optional;
 
@@ -15,7 +16,7 @@ import java.util.Optional;
  * @param linear  how far triangles may stray, as a share of the mean of the model's three extents
  * @param angular how far neighbouring triangles may turn, in radians
  */
-public record Cut(String kind, double linear, double angular) {
+public record Cut(String kind, double linear, double angular) implements Serializable {
     private static final String NOTE = "preparation.txt";
     private static final int LONGEST_NOTE = 4096;
 

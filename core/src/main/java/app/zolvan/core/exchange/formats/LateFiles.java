@@ -7,6 +7,7 @@ import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.SourceMaterial;
+import java.io.Serializable;
 import java.nio.ByteBuffer;
 import java.util.List;
 
@@ -18,7 +19,7 @@ import java.util.List;
  * @param with    the model with what came late; its source materials in the same order
  * @param lacking what is still not there, as {@link Reading#lacking()} has it
  */
-public record LateFiles(List<SourceMaterial> without, Model with, List<String> lacking) {
+public record LateFiles(List<SourceMaterial> without, Model with, List<String> lacking) implements Serializable {
 
     /**
      * @param before for reading without what came late
