@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { api, Refusal, type ProjectState } from '../src/api/client'
+import { api, Refusal, type ProjectState, type Seen } from '../src/api/client'
 import { counted, useWorkspace } from '../src/stores/workspace'
 import { later, opened, stateOf } from './opened'
 
@@ -12,13 +12,13 @@ describe('changes on their way', () => {
   it('go one after another, each on what the last one left', async () => {
     const first = later<ProjectState>()
     const versions: number[] = []
-    const one = workspace.run((v) => {
-      versions.push(v)
+    const one = workspace.run(({ version }) => {
+      versions.push(version)
       return first.answer
     })
-    const two = workspace.run((v) => {
-      versions.push(v)
-      return Promise.resolve(stateOf(v + 1, 'linen', 'linen'))
+    const two = workspace.run(({ version }) => {
+      versions.push(version)
+      return Promise.resolve(stateOf(version + 1, 'linen', 'linen'))
     })
     await Promise.resolve()
     expect([versions, workspace.pending]).toEqual([[1], 2])
@@ -35,7 +35,7 @@ describe('changes on their way', () => {
   it('that are refused say why, and the newest is read; the next one goes all the same', async () => {
     vi.spyOn(api, 'state').mockResolvedValue(stateOf(3, 'glass', 'glass'))
     const refused = workspace.run(() => Promise.reject(new Refusal(422, 'bad', 'Gloss is 0 … 100.')))
-    const next = workspace.run((v) => Promise.resolve(stateOf(v + 1, 'linen', 'linen')))
+    const next = workspace.run(({ version }) => Promise.resolve(stateOf(version + 1, 'linen', 'linen')))
     expect([await refused, await next]).toEqual([false, true])
     expect([workspace.problem, workspace.failed]).toEqual(['Gloss is 0 … 100.', true])
     expect(workspace.state?.version).toBe(4)
@@ -44,14 +44,22 @@ describe('changes on their way', () => {
   it('that meet another’s are asked about, and done over it on yes', async () => {
     vi.spyOn(api, 'state').mockResolvedValue(stateOf(2, 'glass', 'glass'))
     const change = vi
-      .fn<(v: number) => Promise<ProjectState>>()
+      .fn<(seen: Seen) => Promise<ProjectState>>()
       .mockRejectedValueOnce(new Refusal(409, 'met', 'Ada has just painted it.'))
-      .mockImplementation((v) => Promise.resolve(stateOf(v + 1, 'linen', 'linen')))
+      .mockImplementation(({ version }) => Promise.resolve(stateOf(version + 1, 'linen', 'linen')))
     expect(await workspace.run(change)).toBe(false)
     expect(workspace.question?.text).toBe('Ada has just painted it.')
     workspace.question?.yes()
     await vi.waitFor(() => expect(workspace.state?.version).toBe(3))
-    expect(change.mock.calls).toEqual([[1], [2]])
+    expect(change.mock.calls.map(([seen]) => seen.version)).toEqual([1, 2])
+  })
+
+  it('that end in a fault of the page’s own keep nothing from the next', async () => {
+    vi.spyOn(console, 'error').mockReturnValue()
+    const broken = workspace.run(() => Promise.reject(new TypeError('network error')))
+    const next = workspace.run(({ version }) => Promise.resolve(stateOf(version + 1, 'linen', 'linen')))
+    expect([await broken, await next, workspace.pending]).toEqual([false, true, 0])
+    expect(workspace.state?.version).toBe(2)
   })
 
   it('are not undone by an answer that is older', () => {

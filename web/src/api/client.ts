@@ -126,9 +126,41 @@ export class Refusal extends Error {
   ) {
     super(message)
   }
+
+  /** Whether it says nothing about what was asked, and the same may be asked again: somebody is away, or signed out. */
+  get passes(): boolean {
+    return PASSING.has(this.status)
+  }
 }
 
-const UNREACHABLE = 'Zolvan can’t be reached. Check that it is running; your last change was not saved.'
+/** No answer; signed out; a proxy without its server; the database away. */
+const PASSING = new Set([0, 401, 502, 503, 504])
+
+const UNREACHABLE = 'Zolvan can’t be reached. Check that it is running and that you are connected.'
+const GARBLED = 'Zolvan’s answer could not be read. Try again; if it happens again, reload the page.'
+
+/** What a command was given upon: the project's version that was seen, and the command's own key, kept when it is sent again. */
+export interface Seen {
+  version: number
+  key: string
+}
+
+/** A random UUID; also where the page came over plain HTTP, in which browsers have no `randomUUID`. */
+export function newKey(): string {
+  const b = crypto.getRandomValues(new Uint8Array(16))
+  b[6] = ((b[6] ?? 0) & 0x0f) | 0x40
+  b[8] = ((b[8] ?? 0) & 0x3f) | 0x80
+  const hex = [...b].map((x) => x.toString(16).padStart(2, '0')).join('')
+  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5')
+}
+
+type Heard = (status: number, type: string) => void
+let heard: Heard = () => {}
+
+/** Has somebody hear of every answer: its status, 0 where there was none, and the type of a refusal. */
+export function onAnswer(listener: Heard) {
+  heard = listener
+}
 
 /** The scheme that everything asked about a project is about; empty for its first. */
 let scheme = ''
@@ -159,76 +191,84 @@ export async function refusalOf(status: number, text: string): Promise<Refusal> 
 
 interface Sending {
   body?: unknown
-  version?: number
+  seen?: Seen
   /** Another scheme than the one that is looked at. */
   scheme?: string
   /** Goes on its way even if the page is left meanwhile. */
   keepalive?: boolean
 }
 
-async function reach(path: string, init?: RequestInit): Promise<Response> {
+/** An answer's status and whatever `read` makes of it; a refusal where there is none, or not all of it comes. */
+async function reach<T>(path: string, init: RequestInit, read: (r: Response) => Promise<T>): Promise<T> {
+  let response: Response
+  let refusal: Refusal
   try {
-    return await fetch(path, init)
+    response = await fetch(path, init)
+    if (response.ok) {
+      const content = await read(response)
+      heard(response.status, '')
+      return content
+    }
+    refusal = await refusalOf(response.status, await response.text())
+  } catch (e) {
+    refusal = e instanceof Refusal ? e : new Refusal(0, 'unreachable', UNREACHABLE)
+  }
+  heard(refusal.status, refusal.type)
+  throw refusal
+}
+
+/** JSON of an answer; undefined for none. */
+async function json<T>(response: Response): Promise<T> {
+  const text = await response.text()
+  try {
+    return (text ? JSON.parse(text) : undefined) as T
   } catch {
-    throw new Refusal(0, 'unreachable', UNREACHABLE)
+    throw new Refusal(response.status, 'garbled', GARBLED)
   }
 }
 
 /** Fetches bytes as they are. */
-export async function bytesAt(path: string): Promise<ArrayBuffer> {
-  const response = await reach(path)
-  if (!response.ok) throw await refusalOf(response.status, await response.text())
-  return response.arrayBuffer()
+export function bytesAt(path: string): Promise<ArrayBuffer> {
+  return reach(path, {}, (r) => r.arrayBuffer())
 }
 
 async function putJpeg(path: string, jpeg: Blob): Promise<void> {
-  const response = await fetch(path, {
-    method: 'PUT',
-    headers: { 'Content-Type': 'image/jpeg', 'X-XSRF-TOKEN': csrfToken() },
-    body: jpeg,
-  })
-  if (!response.ok) throw new Error(`the small picture was refused: ${response.status}`)
+  const headers = { 'Content-Type': 'image/jpeg', 'X-XSRF-TOKEN': csrfToken() }
+  await reach(path, { method: 'PUT', headers, body: jpeg }, (r) => r.text())
 }
 
 /** Says in an address that backs are meant; else it is fronts. */
-function seen(sign: '?' | '&', behind: boolean): string {
+function ofSide(sign: '?' | '&', behind: boolean): string {
   return behind ? `${sign}seen=back` : ''
 }
 
-async function send<T>(
+function send<T>(
   method: string,
   path: string,
-  { body, version, scheme: other, keepalive = false }: Sending = {},
+  { body, seen, scheme: other, keepalive = false }: Sending = {},
 ): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json' }
   if (body !== undefined) headers['Content-Type'] = 'application/json'
   if (method !== 'GET') headers['X-XSRF-TOKEN'] = csrfToken()
-  if (version !== undefined) headers['If-Match'] = `"${version}"`
+  if (seen) {
+    headers['If-Match'] = `"${seen.version}"`
+    headers['Idempotency-Key'] = `"${seen.key}"`
+  }
   const about = other ?? scheme
   if (about && path.startsWith('/api/projects/')) headers['X-Scheme'] = about
-  const response = await reach(path, {
-    method,
-    headers,
-    body: body === undefined ? null : JSON.stringify(body),
-    keepalive,
-  })
-  const text = await response.text()
-  if (!response.ok) throw await refusalOf(response.status, text)
-  return (text ? JSON.parse(text) : undefined) as T
+  const content = body === undefined ? null : JSON.stringify(body)
+  return reach(path, { method, headers, body: content, keepalive }, (r) => json<T>(r))
 }
 
 /** Sends bytes as they are. */
-async function sendFile<T>(path: string, body: Blob, name: string): Promise<T> {
+function sendFile<T>(path: string, body: Blob, name: string): Promise<T> {
   const headers = {
     Accept: 'application/json',
     'Content-Type': 'application/octet-stream',
     'X-File-Name': encodeURIComponent(name),
     'X-XSRF-TOKEN': csrfToken(),
   }
-  const response = await reach(path, { method: 'POST', headers, body })
-  const text = await response.text()
-  if (!response.ok) throw await refusalOf(response.status, text)
-  return JSON.parse(text) as T
+  return reach(path, { method: 'POST', headers, body }, (r) => json<T>(r))
 }
 
 const project = (id: string) => `/api/projects/${id}`
@@ -259,8 +299,8 @@ export const api = {
     ),
   judged: (article: string) => send<Judged>('GET', `/api/supplier/articles/${article}/photograph`),
   photoAddress: (article: string) => `/api/supplier/photos/${article}`,
-  bringArticle: (id: string, version: number, article: string, how: Schemas['Bringing']) =>
-    send<ProjectState>('POST', `${project(id)}/supplier/${article}`, { version, body: how }),
+  bringArticle: (id: string, seen: Seen, article: string, how: Schemas['Bringing']) =>
+    send<ProjectState>('POST', `${project(id)}/supplier/${article}`, { seen, body: how }),
   accounts: () => send<Schemas['AccountWire'][]>('GET', '/api/accounts'),
   createAccount: (account: Schemas['AccountFor']) =>
     send<Account>('POST', '/api/accounts', { body: account }),
@@ -290,8 +330,8 @@ export const api = {
     send<Standing>('GET', `${project(id)}/materials/${material}/kept`),
   updateKept: (id: string, material: string) =>
     send<undefined>('POST', `${project(id)}/materials/${material}/kept`),
-  takeKept: (id: string, version: number, material: string) =>
-    send<ProjectState>('POST', `${project(id)}/materials/${material}/as-kept`, { version }),
+  takeKept: (id: string, seen: Seen, material: string) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/as-kept`, { seen }),
   describeItem: (item: string, description: Schemas['Description']) =>
     send<undefined>('PUT', `/api/libraries/items/${item}`, { body: description }),
   moveItems: (library: string, items: string[], drawer: string | null) =>
@@ -313,13 +353,13 @@ export const api = {
   deleteKit: (library: string, kit: string) =>
     send<undefined>('DELETE', `/api/libraries/${library}/kits/${kit}`),
   setStarter: (kit: string | null) => send<undefined>('PUT', '/api/libraries/starter', { body: { kit } }),
-  layKit: (id: string, version: number, kit: string) =>
-    send<ProjectState>('POST', `${project(id)}/kits/${kit}`, { version }),
-  tellFacts: (id: string, version: number, material: string, facts: Facts) =>
-    send<ProjectState>('POST', `${project(id)}/materials/${material}/facts`, { version, body: facts }),
-  setSubstance: (id: string, version: number, material: string, of: string | null, withLook: boolean) =>
+  layKit: (id: string, seen: Seen, kit: string) =>
+    send<ProjectState>('POST', `${project(id)}/kits/${kit}`, { seen }),
+  tellFacts: (id: string, seen: Seen, material: string, facts: Facts) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/facts`, { seen, body: facts }),
+  setSubstance: (id: string, seen: Seen, material: string, of: string | null, withLook: boolean) =>
     send<ProjectState>('POST', `${project(id)}/materials/${material}/substance`, {
-      version,
+      seen,
       body: { of, withLook },
     }),
   /** How unlike a material looks from another; nothing while either's picture is being made. */
@@ -350,8 +390,8 @@ export const api = {
   scene: (id: string) => send<Scene>('GET', `${project(id)}/scene`),
   update: (id: string) => send<Update | undefined>('GET', `${project(id)}/update`),
   updateScene: (id: string) => send<Scene>('GET', `${project(id)}/update/scene`),
-  applyUpdate: (id: string, version: number, pairs: { newer: number; older: number | null }[]) =>
-    send<ProjectState>('POST', `${project(id)}/update`, { version, body: { pairs } }),
+  applyUpdate: (id: string, seen: Seen, pairs: { newer: number; older: number | null }[]) =>
+    send<ProjectState>('POST', `${project(id)}/update`, { seen, body: { pairs } }),
   leaveUpdate: (id: string) => send<undefined>('DELETE', `${project(id)}/update`),
   dressingTables: () => send<DressingTable[]>('GET', '/api/dressing-tables'),
   dressingRows: (table: string) => send<DressingRow[]>('GET', `/api/dressing-tables/${table}`),
@@ -361,37 +401,37 @@ export const api = {
     send<DressingTable>('POST', `${project(id)}/dressing-tables`, { body: { name } }),
   fitDressing: (id: string, table: string) =>
     send<Fitting[]>('GET', `${project(id)}/dressing-tables/${table}`),
-  applyDressing: (id: string, version: number, table: string) =>
-    send<ProjectState>('POST', `${project(id)}/dressing-tables/${table}/apply`, { version }),
+  applyDressing: (id: string, seen: Seen, table: string) =>
+    send<ProjectState>('POST', `${project(id)}/dressing-tables/${table}/apply`, { seen }),
   deleteDressing: (table: string) => send<undefined>('DELETE', `/api/dressing-tables/${table}`),
   leftovers: (id: string) => send<Leftovers>('GET', `${project(id)}/leftovers`),
-  cleanUp: (id: string, version: number, going: Schemas['Going']) =>
-    send<ProjectState>('POST', `${project(id)}/leftovers/remove`, { version, body: going }),
-  addForm: (id: string, version: number, form: HelperForm) =>
-    send<ProjectState>('POST', `${project(id)}/models`, { version, body: { form } }),
-  changeModel: (id: string, version: number, model: number, details: Schemas['ModelDetails']) =>
-    send<ProjectState>('PUT', `${project(id)}/models/${model}`, { version, body: details }),
-  place: (id: string, version: number, model: number, to: Placing) =>
-    send<ProjectState>('PUT', `${project(id)}/models/${model}/place`, { version, body: to }),
-  setDown: (id: string, version: number, model: number) =>
-    send<ProjectState>('POST', `${project(id)}/models/${model}/rest`, { version }),
-  repeatModel: (id: string, version: number, model: number, how: Repetition) =>
-    send<ProjectState>('POST', `${project(id)}/models/${model}/copies`, { version, body: how }),
-  removeModel: (id: string, version: number, model: number) =>
-    send<ProjectState>('DELETE', `${project(id)}/models/${model}`, { version }),
+  cleanUp: (id: string, seen: Seen, going: Schemas['Going']) =>
+    send<ProjectState>('POST', `${project(id)}/leftovers/remove`, { seen, body: going }),
+  addForm: (id: string, seen: Seen, form: HelperForm) =>
+    send<ProjectState>('POST', `${project(id)}/models`, { seen, body: { form } }),
+  changeModel: (id: string, seen: Seen, model: number, details: Schemas['ModelDetails']) =>
+    send<ProjectState>('PUT', `${project(id)}/models/${model}`, { seen, body: details }),
+  place: (id: string, seen: Seen, model: number, to: Placing) =>
+    send<ProjectState>('PUT', `${project(id)}/models/${model}/place`, { seen, body: to }),
+  setDown: (id: string, seen: Seen, model: number) =>
+    send<ProjectState>('POST', `${project(id)}/models/${model}/rest`, { seen }),
+  repeatModel: (id: string, seen: Seen, model: number, how: Repetition) =>
+    send<ProjectState>('POST', `${project(id)}/models/${model}/copies`, { seen, body: how }),
+  removeModel: (id: string, seen: Seen, model: number) =>
+    send<ProjectState>('DELETE', `${project(id)}/models/${model}`, { seen }),
   findings: (id: string) => send<Findings>('GET', `${project(id)}/findings`),
   suggestions: (id: string, part: number) =>
     send<Schemas['Suggestions']>('GET', `${project(id)}/parts/${part}/suggestions`),
   roles: (id: string) => send<RoleGroup[]>('GET', `${project(id)}/roles`),
-  giveRoles: (id: string, version: number, roles: { part: number; role: Role | null }[]) =>
-    send<ProjectState>('POST', `${project(id)}/parts/roles`, { version, body: { roles } }),
+  giveRoles: (id: string, seen: Seen, roles: { part: number; role: Role | null }[]) =>
+    send<ProjectState>('POST', `${project(id)}/parts/roles`, { seen, body: { roles } }),
   inspect: (id: string) => send<Job>('POST', `${project(id)}/findings`),
   state: (id: string) => send<ProjectState>('GET', `${project(id)}/state`),
   /** Of a scheme that is not looked at. */
   stateOf: (id: string, other: string) =>
     send<ProjectState>('GET', `${project(id)}/state`, { scheme: other }),
   why: (id: string, part: number, span: number, behind: boolean) =>
-    send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}${seen('&', behind)}`),
+    send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}${ofSide('&', behind)}`),
   diagram: (id: string, by: DiagramBy) => send<Diagram>('GET', `${project(id)}/schemes/diagram?by=${by}`),
   ruleLists: () => send<RuleList[]>('GET', '/api/rule-lists'),
   createRules: (name: string) => send<RuleList>('POST', '/api/rule-lists', { body: { name } }),
@@ -399,8 +439,8 @@ export const api = {
     send<RuleList>('PUT', `/api/rule-lists/${list}`, { body: { rules } }),
   deleteRules: (list: string) => send<undefined>('DELETE', `/api/rule-lists/${list}`),
   tryRules: (id: string, list: string) => send<RuleOutcome[]>('GET', `${project(id)}/rule-lists/${list}`),
-  applyRules: (id: string, version: number, list: string) =>
-    send<ProjectState>('POST', `${project(id)}/rule-lists/${list}/apply`, { version }),
+  applyRules: (id: string, seen: Seen, list: string) =>
+    send<ProjectState>('POST', `${project(id)}/rule-lists/${list}/apply`, { seen }),
   team: (id: string) => send<Colleague[]>('GET', `${project(id)}/team`),
   joinTeam: (id: string, login: string) =>
     send<Colleague[]>('POST', `${project(id)}/team`, { body: { login } }),
@@ -410,39 +450,39 @@ export const api = {
   /** @param view in which one may look into more than always */
   outerAddress: (id: string, part: number, view: string | null) =>
     `${project(id)}/parts/${part}/outer${view ? `?view=${view}` : ''}`,
-  lockParts: (id: string, version: number, parts: number[], on: boolean) =>
-    send<ProjectState>('POST', `${project(id)}/parts/locked`, { version, body: { parts, on } }),
-  keepView: (id: string, version: number, view: Schemas['ViewWanted']) =>
-    send<ProjectState>('POST', `${project(id)}/views`, { version, body: view }),
-  takeView: (id: string, version: number, view: string, camera: Schemas['ViewCamera']) =>
-    send<ProjectState>('POST', `${project(id)}/views/${view}/camera`, { version, body: camera }),
-  nameView: (id: string, version: number, view: string, name: string) =>
-    send<ProjectState>('POST', `${project(id)}/views/${view}/name`, { version, body: { name } }),
-  seeThrough: (id: string, version: number, view: string, parts: number[]) =>
-    send<ProjectState>('POST', `${project(id)}/views/${view}/looked-into`, { version, body: { parts } }),
-  dropView: (id: string, version: number, view: string) =>
-    send<ProjectState>('DELETE', `${project(id)}/views/${view}`, { version }),
-  writeNote: (id: string, version: number, note: Schemas['NoteWanted']) =>
-    send<ProjectState>('POST', `${project(id)}/notes`, { version, body: note }),
-  rewriteNote: (id: string, version: number, note: string, text: string) =>
-    send<ProjectState>('POST', `${project(id)}/notes/${note}/text`, { version, body: { text } }),
-  settleNote: (id: string, version: number, note: string, settled: boolean) =>
-    send<ProjectState>('POST', `${project(id)}/notes/${note}/settled`, { version, body: { settled } }),
-  dropNote: (id: string, version: number, note: string) =>
-    send<ProjectState>('DELETE', `${project(id)}/notes/${note}`, { version }),
+  lockParts: (id: string, seen: Seen, parts: number[], on: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/parts/locked`, { seen, body: { parts, on } }),
+  keepView: (id: string, seen: Seen, view: Schemas['ViewWanted']) =>
+    send<ProjectState>('POST', `${project(id)}/views`, { seen, body: view }),
+  takeView: (id: string, seen: Seen, view: string, camera: Schemas['ViewCamera']) =>
+    send<ProjectState>('POST', `${project(id)}/views/${view}/camera`, { seen, body: camera }),
+  nameView: (id: string, seen: Seen, view: string, name: string) =>
+    send<ProjectState>('POST', `${project(id)}/views/${view}/name`, { seen, body: { name } }),
+  seeThrough: (id: string, seen: Seen, view: string, parts: number[]) =>
+    send<ProjectState>('POST', `${project(id)}/views/${view}/looked-into`, { seen, body: { parts } }),
+  dropView: (id: string, seen: Seen, view: string) =>
+    send<ProjectState>('DELETE', `${project(id)}/views/${view}`, { seen }),
+  writeNote: (id: string, seen: Seen, note: Schemas['NoteWanted']) =>
+    send<ProjectState>('POST', `${project(id)}/notes`, { seen, body: note }),
+  rewriteNote: (id: string, seen: Seen, note: string, text: string) =>
+    send<ProjectState>('POST', `${project(id)}/notes/${note}/text`, { seen, body: { text } }),
+  settleNote: (id: string, seen: Seen, note: string, settled: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/notes/${note}/settled`, { seen, body: { settled } }),
+  dropNote: (id: string, seen: Seen, note: string) =>
+    send<ProjectState>('DELETE', `${project(id)}/notes/${note}`, { seen }),
   viewPictureAddress: (id: string, view: string) => `${project(id)}/views/${view}/picture`,
   standpoint: (id: string, wanted: Schemas['StandWanted']) =>
     send<Schemas['Stand']>('POST', `${project(id)}/standpoint`, { body: wanted }),
   edgeWay: (id: string, wanted: Schemas['WayWanted']) =>
     send<Schemas['Way']>('POST', `${project(id)}/own-faces/ways`, { body: wanted }),
-  cutFace: (id: string, version: number, wanted: Schemas['FaceWanted']) =>
-    send<ProjectState>('POST', `${project(id)}/own-faces`, { version, body: wanted }),
-  nameFace: (id: string, version: number, face: number, name: string) =>
-    send<ProjectState>('POST', `${project(id)}/own-faces/${face}/name`, { version, body: { name } }),
-  joinFace: (id: string, version: number, face: number) =>
-    send<ProjectState>('POST', `${project(id)}/own-faces/${face}/join`, { version }),
-  lookInto: (id: string, version: number, parts: number[], on: boolean) =>
-    send<ProjectState>('POST', `${project(id)}/parts/looked-into`, { version, body: { parts, on } }),
+  cutFace: (id: string, seen: Seen, wanted: Schemas['FaceWanted']) =>
+    send<ProjectState>('POST', `${project(id)}/own-faces`, { seen, body: wanted }),
+  nameFace: (id: string, seen: Seen, face: number, name: string) =>
+    send<ProjectState>('POST', `${project(id)}/own-faces/${face}/name`, { seen, body: { name } }),
+  joinFace: (id: string, seen: Seen, face: number) =>
+    send<ProjectState>('POST', `${project(id)}/own-faces/${face}/join`, { seen }),
+  lookInto: (id: string, seen: Seen, parts: number[], on: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/parts/looked-into`, { seen, body: { parts, on } }),
   /** Where no spot is named, of the one that shows. */
   trial: (
     id: string,
@@ -459,54 +499,54 @@ export const api = {
       'GET',
       `${project(id)}/trial?part=${region.part}&span=${region.span}&material=${material}&steps=${steps}` +
         (side ? `&side=${side}` : '') +
-        seen('&', behind) +
+        ofSide('&', behind) +
         (spot ? `&level=${spot.level}&target=${spot.target}` : ''),
     ),
   preview: (id: string, part: number, span: number, values: Values, behind: boolean) =>
-    send<Preview>('POST', `${project(id)}/preview${seen('?', behind)}`, {
+    send<Preview>('POST', `${project(id)}/preview${ofSide('?', behind)}`, {
       body: { part, span, only: null, here: null, values },
     }),
-  assign: (id: string, version: number, given: Schemas['Assignment'], behind: boolean) =>
-    send<ProjectState>('POST', `${project(id)}/assignments${seen('?', behind)}`, { version, body: given }),
+  assign: (id: string, seen: Seen, given: Schemas['Assignment'], behind: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/assignments${ofSide('?', behind)}`, { seen, body: given }),
   adjust: (
     id: string,
-    version: number,
+    seen: Seen,
     { part, span }: { part: number; span: number },
     only: number[] | null,
     here: boolean,
     values: Values,
     behind: boolean,
   ) =>
-    send<ProjectState>('POST', `${project(id)}/adjustments${seen('?', behind)}`, {
-      version,
+    send<ProjectState>('POST', `${project(id)}/adjustments${ofSide('?', behind)}`, {
+      seen,
       body: { part, span, only, here, values },
     }),
-  meetEdges: (id: string, version: number, where: Schemas['Meeting'], behind: boolean) =>
-    send<ProjectState>('POST', `${project(id)}/meeting-edges${seen('?', behind)}`, { version, body: where }),
-  copyMaterial: (id: string, version: number, material: string, copy: Schemas['NewCopy']) =>
-    send<ProjectState>('POST', `${project(id)}/materials/${material}/copies`, { version, body: copy }),
-  putOnTop: (id: string, version: number, spot: Spot, side: Sides, onTop: boolean) =>
-    send<ProjectState>('POST', `${project(id)}/on-top`, { version, body: { ...spot, side, onTop } }),
-  asInBase: (id: string, version: number, spot: Spot, side: Sides) =>
-    send<ProjectState>('POST', `${project(id)}/as-in-base`, { version, body: { ...spot, side } }),
-  takeOff: (id: string, version: number, from: Schemas['TakingOff'], behind: boolean) =>
-    send<ProjectState>('POST', `${project(id)}/taken-off${seen('?', behind)}`, { version, body: from }),
-  replaceMaterial: (id: string, version: number, material: string, how: Schemas['Replacement']) =>
-    send<ProjectState>('POST', `${project(id)}/materials/${material}/replacement`, { version, body: how }),
-  keepCandidate: (id: string, version: number, candidate: Schemas['Candidate']) =>
-    send<ProjectState>('POST', `${project(id)}/candidates`, { version, body: candidate }),
-  dropCandidate: (id: string, version: number, candidate: Schemas['Candidate']) =>
-    send<ProjectState>('POST', `${project(id)}/candidates/dropped`, { version, body: candidate }),
-  combineCandidates: (id: string, version: number, of: Spot[]) =>
-    send<ProjectState>('POST', `${project(id)}/candidates/schemes`, { version, body: { of } }),
-  createScheme: (id: string, version: number, wanted: Schemas['NewScheme']) =>
-    send<ProjectState>('POST', `${project(id)}/schemes`, { version, body: wanted }),
-  describeScheme: (id: string, version: number, other: string, text: Schemas['SchemeText']) =>
-    send<ProjectState>('PUT', `${project(id)}/schemes/${other}`, { version, body: text }),
-  orderSchemes: (id: string, version: number, schemes: string[]) =>
-    send<ProjectState>('PUT', `${project(id)}/schemes/order`, { version, body: { schemes } }),
-  deleteScheme: (id: string, version: number, other: string) =>
-    send<ProjectState>('DELETE', `${project(id)}/schemes/${other}`, { version }),
+  meetEdges: (id: string, seen: Seen, where: Schemas['Meeting'], behind: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/meeting-edges${ofSide('?', behind)}`, { seen, body: where }),
+  copyMaterial: (id: string, seen: Seen, material: string, copy: Schemas['NewCopy']) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/copies`, { seen, body: copy }),
+  putOnTop: (id: string, seen: Seen, spot: Spot, side: Sides, onTop: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/on-top`, { seen, body: { ...spot, side, onTop } }),
+  asInBase: (id: string, seen: Seen, spot: Spot, side: Sides) =>
+    send<ProjectState>('POST', `${project(id)}/as-in-base`, { seen, body: { ...spot, side } }),
+  takeOff: (id: string, seen: Seen, from: Schemas['TakingOff'], behind: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/taken-off${ofSide('?', behind)}`, { seen, body: from }),
+  replaceMaterial: (id: string, seen: Seen, material: string, how: Schemas['Replacement']) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/replacement`, { seen, body: how }),
+  keepCandidate: (id: string, seen: Seen, candidate: Schemas['Candidate']) =>
+    send<ProjectState>('POST', `${project(id)}/candidates`, { seen, body: candidate }),
+  dropCandidate: (id: string, seen: Seen, candidate: Schemas['Candidate']) =>
+    send<ProjectState>('POST', `${project(id)}/candidates/dropped`, { seen, body: candidate }),
+  combineCandidates: (id: string, seen: Seen, of: Spot[]) =>
+    send<ProjectState>('POST', `${project(id)}/candidates/schemes`, { seen, body: { of } }),
+  createScheme: (id: string, seen: Seen, wanted: Schemas['NewScheme']) =>
+    send<ProjectState>('POST', `${project(id)}/schemes`, { seen, body: wanted }),
+  describeScheme: (id: string, seen: Seen, other: string, text: Schemas['SchemeText']) =>
+    send<ProjectState>('PUT', `${project(id)}/schemes/${other}`, { seen, body: text }),
+  orderSchemes: (id: string, seen: Seen, schemes: string[]) =>
+    send<ProjectState>('PUT', `${project(id)}/schemes/order`, { seen, body: { schemes } }),
+  deleteScheme: (id: string, seen: Seen, other: string) =>
+    send<ProjectState>('DELETE', `${project(id)}/schemes/${other}`, { seen }),
   differences: (id: string, one: string, other: string) =>
     send<Difference[]>('GET', `${project(id)}/schemes/${one}/differences?other=${other}`),
   nearTwins: (id: string) => send<Twins[]>('GET', `${project(id)}/schemes/near-twins`),
@@ -514,41 +554,41 @@ export const api = {
     send<Moment[]>('GET', `${project(id)}/history${before === undefined ? '' : `?before=${before}`}`),
   nameMoment: (id: string, moment: number, name: string) =>
     send<undefined>('PUT', `${project(id)}/history/${moment}/name`, { body: { name } }),
-  backTo: (id: string, version: number, moment: number, force: boolean) =>
-    send<ProjectState>('POST', `${project(id)}/history/${moment}/return?force=${force}`, { version }),
-  makeIndependent: (id: string, version: number, material: string) =>
-    send<ProjectState>('POST', `${project(id)}/materials/${material}/independence`, { version }),
-  renameMaterial: (id: string, version: number, material: string, name: string) =>
-    send<ProjectState>('POST', `${project(id)}/materials/${material}/name`, { version, body: { name } }),
-  changeDetails: (id: string, version: number, details: { name: string; client: string; unit: string }) =>
-    send<ProjectState>('POST', `${project(id)}/details`, { version, body: details }),
+  backTo: (id: string, seen: Seen, moment: number, force: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/history/${moment}/return?force=${force}`, { seen }),
+  makeIndependent: (id: string, seen: Seen, material: string) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/independence`, { seen }),
+  renameMaterial: (id: string, seen: Seen, material: string, name: string) =>
+    send<ProjectState>('POST', `${project(id)}/materials/${material}/name`, { seen, body: { name } }),
+  changeDetails: (id: string, seen: Seen, details: { name: string; client: string; unit: string }) =>
+    send<ProjectState>('POST', `${project(id)}/details`, { seen, body: details }),
   previewNames: (id: string, wanted: Schemas['NamesWanted']) =>
     send<PartName[]>('POST', `${project(id)}/parts/names/preview`, { body: wanted }),
-  renameParts: (id: string, version: number, names: PartName[]) =>
-    send<ProjectState>('POST', `${project(id)}/parts/names`, { version, body: { names } }),
+  renameParts: (id: string, seen: Seen, names: PartName[]) =>
+    send<ProjectState>('POST', `${project(id)}/parts/names`, { seen, body: { names } }),
   sets: (id: string) => send<SetWire[]>('GET', `${project(id)}/sets`),
   kinds: (id: string, set: number, by: SplitBy) =>
     send<Kind[]>('GET', `${project(id)}/sets/${set}/kinds?by=${by}`),
-  split: (id: string, version: number, set: number, by: SplitBy) =>
-    send<ProjectState>('POST', `${project(id)}/sets/${set}/split`, { version, body: { by } }),
-  mergeSets: (id: string, version: number, sets: number[]) =>
-    send<ProjectState>('POST', `${project(id)}/sets/merge`, { version, body: { sets } }),
-  renameSet: (id: string, version: number, set: number, name: string) =>
-    send<ProjectState>('POST', `${project(id)}/sets/${set}/name`, { version, body: { name } }),
-  moveParts: (id: string, version: number, parts: number[], to: 'own' | 'home') =>
-    send<ProjectState>('POST', `${project(id)}/parts/sets`, { version, body: { parts, to } }),
+  split: (id: string, seen: Seen, set: number, by: SplitBy) =>
+    send<ProjectState>('POST', `${project(id)}/sets/${set}/split`, { seen, body: { by } }),
+  mergeSets: (id: string, seen: Seen, sets: number[]) =>
+    send<ProjectState>('POST', `${project(id)}/sets/merge`, { seen, body: { sets } }),
+  renameSet: (id: string, seen: Seen, set: number, name: string) =>
+    send<ProjectState>('POST', `${project(id)}/sets/${set}/name`, { seen, body: { name } }),
+  moveParts: (id: string, seen: Seen, parts: number[], to: 'own' | 'home') =>
+    send<ProjectState>('POST', `${project(id)}/parts/sets`, { seen, body: { parts, to } }),
   previewRepair: (id: string, wanted: Repairing) =>
     send<RepairPreview>('POST', `${project(id)}/parts/repairs/preview`, { body: wanted }),
-  repair: (id: string, version: number, wanted: Repairing) =>
-    send<ProjectState>('POST', `${project(id)}/parts/repairs`, { version, body: wanted }),
+  repair: (id: string, seen: Seen, wanted: Repairing) =>
+    send<ProjectState>('POST', `${project(id)}/parts/repairs`, { seen, body: wanted }),
   previewEasing: (id: string, wanted: Easing) =>
     send<RepairPreview>('POST', `${project(id)}/parts/edges/preview`, { body: wanted }),
-  ease: (id: string, version: number, wanted: Easing) =>
-    send<ProjectState>('POST', `${project(id)}/parts/edges`, { version, body: wanted }),
-  moveBy: (id: string, version: number, motion: Schemas['Motion']) =>
-    send<ProjectState>('POST', `${project(id)}/parts/places`, { version, body: motion }),
-  changeFaces: (id: string, version: number, part: number, faces: number[], act: 'flip' | 'split') =>
-    send<ProjectState>('POST', `${project(id)}/parts/${part}/faces`, { version, body: { faces, act } }),
+  ease: (id: string, seen: Seen, wanted: Easing) =>
+    send<ProjectState>('POST', `${project(id)}/parts/edges`, { seen, body: wanted }),
+  moveBy: (id: string, seen: Seen, motion: Schemas['Motion']) =>
+    send<ProjectState>('POST', `${project(id)}/parts/places`, { seen, body: motion }),
+  changeFaces: (id: string, seen: Seen, part: number, faces: number[], act: 'flip' | 'split') =>
+    send<ProjectState>('POST', `${project(id)}/parts/${part}/faces`, { seen, body: { faces, act } }),
   /** Those surfaces of some parts that nothing lies on. */
   seenOf: (id: string, parts: number[]) =>
     send<Schemas['SeenSurface'][]>('POST', `${project(id)}/parts/seen`, { body: { parts } }),
@@ -558,12 +598,12 @@ export const api = {
   tidyNames: (id: string) => send<PartName[]>('GET', `${project(id)}/parts/names/tidy`),
   plainColours: (id: string, by: 'set' | 'shape') =>
     send<string[]>('GET', `${project(id)}/parts/colours?by=${by}`),
-  turnParts: (id: string, version: number, parts: number[], turn: 'flip' | 'outward') =>
-    send<ProjectState>('POST', `${project(id)}/parts/sides`, { version, body: { parts, turn } }),
-  undo: (id: string, version: number, force: boolean) =>
-    send<ProjectState>('POST', `${project(id)}/undo?force=${force}`, { version }),
-  redo: (id: string, version: number, force: boolean) =>
-    send<ProjectState>('POST', `${project(id)}/redo?force=${force}`, { version }),
+  turnParts: (id: string, seen: Seen, parts: number[], turn: 'flip' | 'outward') =>
+    send<ProjectState>('POST', `${project(id)}/parts/sides`, { seen, body: { parts, turn } }),
+  undo: (id: string, seen: Seen, force: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/undo?force=${force}`, { seen }),
+  redo: (id: string, seen: Seen, force: boolean) =>
+    send<ProjectState>('POST', `${project(id)}/redo?force=${force}`, { seen }),
 
   colourTyped: (text: string) => send<Colour>('POST', '/api/colours/typed', { body: { text } }),
   colourPlaced: (lightness: number, chroma: number, hue: number, undertoneOf: number[] | null = null) =>

@@ -19,6 +19,7 @@ import { useCandidates } from '../stores/candidates'
 import { useColleagues } from '../stores/colleagues'
 import { useChips } from '../stores/chips'
 import { useCloser } from '../stores/closer'
+import { useConnection } from '../stores/connection'
 import { listen } from '../stores/events'
 import { useFinding } from '../stores/finding'
 import { useImports } from '../stores/imports'
@@ -27,6 +28,7 @@ import { useDrag } from '../stores/drag'
 import { useOwnFace } from '../stores/ownFace'
 import { useProof } from '../stores/proof'
 import { useSchemes } from '../stores/schemes'
+import { useSession } from '../stores/session'
 import { stageHandle } from '../stores/stageHandle'
 import { useViews } from '../stores/views'
 import { useWorkspace } from '../stores/workspace'
@@ -44,6 +46,8 @@ const colleagues = useColleagues()
 const views = useViews()
 const face = useOwnFace()
 const drag = useDrag()
+const connection = useConnection()
+const session = useSession()
 const missing = ref('')
 const help = ref(false)
 const stage = ref<InstanceType<typeof StageView> | null>(null)
@@ -54,6 +58,7 @@ onMounted(async () => {
   window.addEventListener('keyup', released)
   window.addEventListener('blur', endHolding)
   window.addEventListener('pagehide', proof.close)
+  window.addEventListener('beforeunload', keepUnsent)
   try {
     await workspace.open(props.id)
   } catch (e) {
@@ -88,12 +93,18 @@ onBeforeUnmount(() => {
   window.removeEventListener('keyup', released)
   window.removeEventListener('blur', endHolding)
   window.removeEventListener('pagehide', proof.close)
+  window.removeEventListener('beforeunload', keepUnsent)
   stop()
   colleagues.end()
   proof.close()
   workspace.close()
   closer.close()
 })
+
+/** Asks before a page is left that holds changes which nobody has taken yet. */
+function keepUnsent(e: BeforeUnloadEvent) {
+  if (workspace.pending > 0 && (connection.away || session.ended)) e.preventDefault()
+}
 
 const SHORTCUTS: [string, string][] = [
   ['1 2 4 5', 'Prepare, Assign, Light, Picture'],

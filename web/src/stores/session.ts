@@ -1,11 +1,19 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { api, type Account } from '../api/client'
+import { useConnection } from './connection'
 
 /** Who is signed in. */
 export const useSession = defineStore('session', () => {
   const account = ref<Account | null>(null)
+  /** Whether the session has ended while a page is open; what was begun waits until it goes on. */
+  const ended = ref(false)
   let asked = false
+  let goOn: (() => void)[] = []
+
+  useConnection().listeners.add((status) => {
+    if (status === 401 && account.value) ended.value = true
+  })
 
   /** The account of a session that is still open, asked for once. */
   async function resume(): Promise<Account | null> {
@@ -16,8 +24,23 @@ export const useSession = defineStore('session', () => {
     return account.value
   }
 
+  /** Signs in; over an open page, which goes on where it was, only as who it belongs to. */
   async function signIn(login: string, password: string) {
-    account.value = await api.signIn(login, password)
+    const now = await api.signIn(login, password)
+    if (ended.value && account.value && now.id !== account.value.id) {
+      window.location.assign('/projects')
+      return
+    }
+    account.value = now
+    ended.value = false
+    const waiting = goOn
+    goOn = []
+    waiting.forEach((f) => f())
+  }
+
+  /** Resolves once somebody is signed in. */
+  function restored(): Promise<void> {
+    return ended.value ? new Promise((resolve) => goOn.push(resolve)) : Promise.resolve()
   }
 
   async function createFirst(login: string, displayName: string, password: string) {
@@ -27,11 +50,8 @@ export const useSession = defineStore('session', () => {
   async function signOut() {
     await api.signOut()
     account.value = null
+    ended.value = false
   }
 
-  function lost() {
-    account.value = null
-  }
-
-  return { account, resume, signIn, createFirst, signOut, lost }
+  return { account, ended, resume, signIn, restored, createFirst, signOut }
 })

@@ -14,6 +14,7 @@ import {
   type ProjectState,
   type Scene,
   type SchemeWire,
+  type Seen,
   type Sides,
   type Spot,
   type Substance,
@@ -21,6 +22,7 @@ import {
   type Why,
 } from '../api/client'
 import type { Light, Reached, Region } from '../stage/Stage'
+import { deliver } from './delivery'
 import { isSame, StatesSeen } from './statesSeen'
 
 export type Step = 'prepare' | 'assign' | 'light' | 'picture'
@@ -38,6 +40,8 @@ const NOTICE_TIME = 8000
 /** So long nothing changes, in ms, before other schemes are read, so many at most. */
 const QUIET = 3000
 const FEW = 4
+const PAGE_FAULT =
+  'Something went wrong in this page, and the change was not made. Reload the page and try again.'
 const FIRST_LIGHT: Light = { surroundings: 'studio', strength: 1, turn: 0, exposure: 0 }
 
 /** The open project: what it shows, what is selected, and what is on its way to the server. */
@@ -123,7 +127,7 @@ export const useWorkspace = defineStore('workspace', () => {
   const failed = ref(false)
   const notice = ref('')
   const question = ref<{ text: string; yes: () => void } | null>(null)
-  let queue: Promise<unknown> = Promise.resolve()
+  let queue: Promise<boolean> = Promise.resolve(true)
   let noticeTimer = 0
 
   const id = computed(() => state.value?.id ?? '')
@@ -419,14 +423,17 @@ export const useWorkspace = defineStore('workspace', () => {
     void readStrata()
   }
 
-  /** Sends a command after those already on their way, each with the version the last one left. */
-  function run(command: (version: number) => Promise<ProjectState>, again?: () => void): Promise<boolean> {
+  /**
+   * Sends a command after those already on their way, each with the version the last one left. Whatever comes of one, the
+   * next is sent.
+   */
+  function run(command: (seen: Seen) => Promise<ProjectState>, again?: () => void): Promise<boolean> {
     pending.value++
     problem.value = ''
     failed.value = false
     const work = queue.then(async () => {
       try {
-        take(await command(state.value?.version ?? 0))
+        take(await deliver(state.value?.version ?? 0, command))
         return true
       } catch (e) {
         await refuse(e, again, () => void run(command))
@@ -435,8 +442,11 @@ export const useWorkspace = defineStore('workspace', () => {
         pending.value--
       }
     })
-    queue = work
-    return work
+    queue = work.catch((e: unknown) => {
+      console.error(e)
+      return false
+    })
+    return queue
   }
 
   /**
@@ -444,7 +454,11 @@ export const useWorkspace = defineStore('workspace', () => {
    * @param over  does it over what others have just done
    */
   async function refuse(e: unknown, again: (() => void) | undefined, over: () => void) {
-    if (!(e instanceof Refusal)) throw e
+    if (!(e instanceof Refusal)) {
+      problem.value = PAGE_FAULT
+      failed.value = true
+      throw e
+    }
     if (e.type === 'met') {
       await catchUp()
       question.value = { text: e.message, yes: over }

@@ -4,6 +4,7 @@ import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '../../api/client'
 import { useColleagues } from '../../stores/colleagues'
+import { useConnection } from '../../stores/connection'
 import { useSession } from '../../stores/session'
 import { counted, useWorkspace, type Step } from '../../stores/workspace'
 import AccountsDialog from './AccountsDialog.vue'
@@ -34,9 +35,11 @@ const STEPS: { id: Step; name: string; key: string }[] = [
   { id: 'picture', name: 'Picture', key: '5' },
 ]
 
-const saved = computed(() =>
-  workspace.pending > 0 ? 'saving …' : workspace.problem && workspace.failed ? 'not saved' : 'saved',
-)
+const connection = useConnection()
+const saved = computed(() => {
+  if (workspace.pending > 0) return connection.away || session.ended ? 'not saved yet' : 'saving …'
+  return workspace.problem && workspace.failed ? 'not saved' : 'saved'
+})
 
 function edit() {
   const s = workspace.state
