@@ -29,13 +29,21 @@ import tools.jackson.databind.JsonNode;
 /** A running server on the test database, and a designer of its own for each test. */
 @SpringBootTest(
         webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
-        properties = {"zolvan.upload-limit=2MB", "zolvan.sign-in.tries=3"})
+        properties = {
+            "zolvan.upload-limit=2MB",
+            "zolvan.sign-in.tries=3",
+            "zolvan.sign-in.strength=4",
+            "zolvan.jobs.poll=20ms",
+            "zolvan.imports.log=target/imports.log"
+        })
 abstract class ServerTest {
     /** A supplier's catalogue for all of them. */
     protected static final FakeSupplier SUPPLIER = new FakeSupplier();
 
     @DynamicPropertySource
-    static void supplier(DynamicPropertyRegistry properties) {
+    static void outside(DynamicPropertyRegistry properties) {
+        properties.add("spring.datasource.url", TestDatabase.get()::url);
+        properties.add("spring.datasource.password", TestDatabase.get()::password);
         properties.add("zolvan.supplier", SUPPLIER::address);
     }
 

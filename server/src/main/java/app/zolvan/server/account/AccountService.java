@@ -7,10 +7,12 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.crypto.factory.PasswordEncoderFactories;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.DelegatingPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -19,18 +21,23 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class AccountService {
     private static final int SHORTEST_PASSWORD = 10;
+    private static final String BCRYPT = "bcrypt";
 
     private final AccountMapper mapper;
     private final ZolvanProperties properties;
     private final Clock clock;
-    private final PasswordEncoder passwords = PasswordEncoderFactories.createDelegatingPasswordEncoder();
+    private final PasswordEncoder passwords;
     /** Checked when there is no such account, so that the answer takes as long as for a wrong password. */
-    private final String decoy = passwords.encode(UUID.randomUUID().toString());
+    private final String decoy;
 
     AccountService(AccountMapper mapper, ZolvanProperties properties, Clock clock) {
         this.mapper = mapper;
         this.properties = properties;
         this.clock = clock;
+        passwords = new DelegatingPasswordEncoder(
+                BCRYPT,
+                Map.of(BCRYPT, new BCryptPasswordEncoder(properties.signIn().strength())));
+        decoy = passwords.encode(UUID.randomUUID().toString());
     }
 
     /** True until the first account is made. */

@@ -6,6 +6,7 @@ import java.util.UUID;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Options;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 import org.jspecify.annotations.Nullable;
@@ -15,10 +16,24 @@ interface AssetMapper {
 
     record Chunk(byte[] bytes) {}
 
-    record Row(long id, String sha256, long size, String mediaType) {}
+    /**
+     * @param width  of a picture in pixels; null before it was looked at, 0 where its bytes are no picture
+     * @param height likewise
+     */
+    record Row(
+            long id,
+            String sha256,
+            long size,
+            String mediaType,
+            @Nullable Integer width,
+            @Nullable Integer height) {}
 
-    @Select("insert into asset (media_type) values (#{mediaType}) returning id")
-    long begin(String mediaType);
+    /** Begins an asset of known content; empty where the same bytes are stored already, or are about to be. */
+    @Options(flushCache = Options.FlushCachePolicy.TRUE)
+    @Select("""
+            insert into asset (sha256, size, media_type) values (#{sha256}, #{size}, #{mediaType})
+            on conflict (sha256) do nothing returning id""")
+    Optional<Long> begin(String sha256, long size, String mediaType);
 
     @Insert("insert into asset_chunk (asset_id, seq, bytes) values (#{assetId}, #{seq}, #{bytes})")
     void addChunk(long assetId, int seq, byte[] bytes);
@@ -26,16 +41,15 @@ interface AssetMapper {
     @Update("update asset set media_type = #{mediaType} where sha256 = #{sha256}")
     void setMediaType(String sha256, String mediaType);
 
-    /** Names a finished upload; 0 where the same bytes are stored already. */
-    @Update("""
-            update asset set sha256 = #{sha256}, size = #{size}
-            where id = #{id} and not exists (select 1 from asset where sha256 = #{sha256})""")
-    int finish(long id, String sha256, long size);
+    @Select("""
+            select id, sha256, size, media_type, width, height from asset
+            where media_type like 'image/%' and width is null and sha256 is not null""")
+    List<Row> unmeasured();
 
-    @Delete("delete from asset where id = #{id}")
-    void delete(long id);
+    @Update("update asset set width = #{width}, height = #{height} where id = #{id}")
+    void setSize(long id, int width, int height);
 
-    @Select("select id, sha256, size, media_type from asset where sha256 = #{sha256}")
+    @Select("select id, sha256, size, media_type, width, height from asset where sha256 = #{sha256}")
     Optional<Row> find(String sha256);
 
     @Select("select bytes from asset_chunk where asset_id = #{assetId} and seq = #{seq}")
@@ -53,7 +67,7 @@ interface AssetMapper {
 
     /** Those that the library brings are not a project's own. */
     @Select("""
-            select a.id, a.sha256, a.size, a.media_type from project_asset p join asset a using (sha256)
+            select a.id, a.sha256, a.size, a.media_type, a.width, a.height from project_asset p join asset a using (sha256)
             where p.project_id = #{projectId} and not p.removed
               and not exists (select 1 from library_asset l where l.sha256 = a.sha256 and l.library_id is null)
             order by a.size desc, a.sha256""")
@@ -104,11 +118,16 @@ interface AssetMapper {
     @Select("select pg_advisory_xact_lock(7102)::text")
     String lockForDeleting();
 
+    /** Whatever refers to an asset keeps it, also what should be among a project's assets and is not. */
+    @Options(flushCache = Options.FlushCachePolicy.TRUE)
     @Select("""
             delete from asset a where sha256 is not null
               and not exists (select 1 from project_asset p where p.sha256 = a.sha256)
               and not exists (select 1 from library_asset l where l.sha256 = a.sha256)
               and not exists (select 1 from job j where j.asset = a.sha256 and j.state in ('QUEUED', 'RUNNING', 'ASKING'))
+              and not exists (select 1 from model m where m.original_sha256 = a.sha256)
+              and not exists (select 1 from placed_model m where m.original = a.sha256)
+              and not exists (select 1 from part p where p.mesh = a.sha256)
             returning a.sha256""")
     List<String> deleteUnused();
 }

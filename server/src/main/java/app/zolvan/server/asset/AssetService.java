@@ -1,6 +1,7 @@
 package app.zolvan.server.asset;
 
 import app.zolvan.core.model.Digest;
+import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.core.texture.Picture;
 import app.zolvan.core.texture.Picture.Holds;
 import app.zolvan.server.problem.Problem;
@@ -12,10 +13,10 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
-import java.security.MessageDigest;
+import java.nio.ByteBuffer;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -30,6 +31,7 @@ public class AssetService {
     /** What is no picture: uploads and meshes. */
     public static final String BINARY = "application/octet-stream";
 
+    private static final String IMAGE = "image/";
     private static final int CHUNK = 1 << 20;
 
     /** Larger pictures of relief are looked at more coarsely. */
@@ -44,41 +46,28 @@ public class AssetService {
     }
 
     /**
-     * Stores a stream. The same bytes are stored once. Whoever stores must refer to the bytes within the same
+     * Stores spooled bytes; the same bytes are stored once. Whoever stores must refer to the bytes within the same
      * transaction: after it they may be removed as unused.
      *
-     * @param limit size that must not be passed
      * @return the SHA-256 of the bytes
-     * @throws Problem when the stream is longer than the limit or empty; nothing is kept then
      */
     @Transactional
-    public String store(InputStream in, String mediaType, long limit) throws IOException {
-        long id = mapper.begin(mediaType);
-        MessageDigest digest = Digest.sha256();
-        long size = 0;
-        int seq = 0;
+    public String store(Spool spool, String mediaType) throws IOException {
+        mapper.keepAll();
+        Optional<Long> id = mapper.begin(spool.sha256(), spool.size(), mediaType);
+        if (id.isPresent()) {
+            addChunks(id.get(), spool.read());
+            measure(find(spool.sha256()));
+        }
+        return spool.sha256();
+    }
+
+    private void addChunks(long id, InputStream in) throws IOException {
         byte[] buffer = new byte[CHUNK];
-        while (true) {
-            int n = in.readNBytes(buffer, 0, CHUNK);
-            if (n == 0) {
-                break;
-            }
-            size += n;
-            if (size > limit) {
-                throw tooLarge(limit);
-            }
-            digest.update(buffer, 0, n);
+        int seq = 0;
+        for (int n = in.readNBytes(buffer, 0, CHUNK); n > 0; n = in.readNBytes(buffer, 0, CHUNK)) {
             mapper.addChunk(id, seq++, n == CHUNK ? buffer : Arrays.copyOf(buffer, n));
         }
-        if (size == 0) {
-            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "empty-file", "The file is empty; choose another one.");
-        }
-        String sha256 = HexFormat.of().formatHex(digest.digest());
-        mapper.keepAll();
-        if (mapper.finish(id, sha256, size) == 0) {
-            mapper.delete(id);
-        }
-        return sha256;
     }
 
     public static Problem tooLarge(long limit) {
@@ -89,20 +78,22 @@ public class AssetService {
                         + " MB, the most Zolvan takes. Export it in parts, or with a coarser setting.");
     }
 
+    /** The same for bytes in memory. */
     @Transactional
     public String store(byte[] bytes, String mediaType) {
         String sha256 = Digest.of(bytes);
         mapper.keepAll();
-        Optional<AssetMapper.Row> known = mapper.find(sha256);
-        if (known.isPresent() && known.get().mediaType().equals(BINARY)) {
-            mapper.setMediaType(sha256, mediaType); // uploaded as a file; by now it is known what it is
-        }
-        if (known.isEmpty()) {
+        Optional<Long> id = mapper.begin(sha256, bytes.length, mediaType);
+        if (id.isPresent()) {
             try {
-                store(new ByteArrayInputStream(bytes), mediaType, Long.MAX_VALUE);
+                addChunks(id.get(), new ByteArrayInputStream(bytes));
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
+            measure(find(sha256));
+        } else if (find(sha256).mediaType().equals(BINARY) && !mediaType.equals(BINARY)) {
+            mapper.setMediaType(sha256, mediaType); // uploaded as a file; by now it is known what it is
+            measure(find(sha256));
         }
         return sha256;
     }
@@ -129,6 +120,9 @@ public class AssetService {
 
     /** How far the slopes of a picture of normals spread in its halved copies. */
     FineReliefWire relief(String sha256) {
+        if (!find(sha256).mediaType().startsWith(IMAGE)) {
+            throw Problem.notFound("picture");
+        }
         return reliefs.get(sha256, digest -> {
             try {
                 return FineReliefWire.of(Picture.decode(bytes(digest), Holds.NORMALS, RELIEF_PIXELS));
@@ -162,6 +156,54 @@ public class AssetService {
         return mapper.ofProject(projectId).stream()
                 .map(r -> new Stored(r.sha256(), r.size(), r.mediaType()))
                 .toList();
+    }
+
+    /** A picture of a project, with what is known of it without reading it whole. */
+    public record PictureFile(String sha256, long bytes, ImageHeader header) {}
+
+    /** A project's own pictures, the largest file first. */
+    public List<PictureFile> pictures(UUID projectId) {
+        List<PictureFile> out = new ArrayList<>();
+        for (AssetMapper.Row r : mapper.ofProject(projectId)) {
+            if (r.mediaType().startsWith(IMAGE)) {
+                header(r).ifPresent(h -> out.add(new PictureFile(r.sha256(), r.size(), h)));
+            }
+        }
+        return out;
+    }
+
+    private Optional<ImageHeader> header(AssetMapper.Row row) {
+        if (row.width() == null) {
+            return readHeader(row);
+        }
+        return row.width() == 0
+                ? Optional.empty()
+                : Optional.of(new ImageHeader(row.mediaType(), row.width(), row.height()));
+    }
+
+    /** Format and size in pixels from a picture's first bytes; empty for what is no picture. */
+    private Optional<ImageHeader> readHeader(AssetMapper.Row row) {
+        Optional<ImageHeader> read =
+                ImageHeader.read(ByteBuffer.wrap(mapper.chunk(row.id(), 0).bytes()));
+        return read.isEmpty() && row.size() > CHUNK
+                ? ImageHeader.read(ByteBuffer.wrap(bytes(row.sha256()))) // much may stand before a JPEG's frame
+                : read;
+    }
+
+    /** Keeps the sizes in pixels of pictures that were stored before sizes were kept. */
+    @Transactional
+    public void measurePictures() {
+        mapper.unmeasured().forEach(this::measure);
+    }
+
+    private void measure(AssetMapper.Row row) {
+        if (row.mediaType().startsWith(IMAGE)) {
+            Optional<ImageHeader> read = readHeader(row);
+            mapper.setSize(
+                    row.id(),
+                    read.map(ImageHeader::width).orElse(0),
+                    read.map(ImageHeader::height).orElse(0));
+        }
     }
 
     /** Has an asset of a project shown nowhere, or again; its bytes stay. */

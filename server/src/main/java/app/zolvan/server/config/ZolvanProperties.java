@@ -18,13 +18,28 @@ public record ZolvanProperties(
         DataSize uploadLimit,
         Duration sessionLifetime,
         SignIn signIn,
+        Jobs jobs,
+        Imports imports,
         Path demo,
         String colourReader,
         String supplier) {
 
     /**
-     * @param tries how many wrong passwords in a row lock an account
-     * @param pause how long it stays locked
+     * How strangers' files are read.
+     *
+     * @param memory  heap of a process that reads one
+     * @param longest that reading one may take
+     * @param log     file for what such a process prints
      */
-    public record SignIn(int tries, Duration pause) {}
+    public record Imports(DataSize memory, Duration longest, Path log) {}
+
+    /** @param poll how often the database is asked for jobs that wait */
+    public record Jobs(Duration poll) {}
+
+    /**
+     * @param tries    how many wrong passwords in a row lock an account
+     * @param pause    how long it stays locked
+     * @param strength of what passwords are kept as: bcrypt's cost
+     */
+    public record SignIn(int tries, Duration pause, int strength) {}
 }

@@ -1,5 +1,6 @@
 package app.zolvan.server.event;
 
+import app.zolvan.server.database.Outage;
 import java.io.IOException;
 import java.sql.Connection;
 import java.sql.SQLException;
@@ -70,8 +71,13 @@ public class EventService {
         emitter.onCompletion(() -> list.remove(emitter));
         emitter.onTimeout(emitter::complete);
         emitter.onError(e -> list.remove(emitter));
-        send(emitter, SseEmitter.event().name("hello").data("{}"));
+        send(emitter, hello());
         return emitter;
+    }
+
+    /** Has a page look what has happened. */
+    private static SseEmitter.SseEventBuilder hello() {
+        return SseEmitter.event().name("hello").data("{}");
     }
 
     @EventListener(ApplicationReadyEvent.class)
@@ -93,10 +99,15 @@ public class EventService {
     }
 
     private void relay() {
+        boolean missed = false;
         while (running) {
             try (Connection connection = dataSource.getConnection();
                     Statement statement = connection.createStatement()) {
                 statement.execute("listen " + CHANNEL);
+                if (missed) { // what was announced meanwhile is lost: pages look for themselves
+                    listeners.values().forEach(l -> tell(l, EventService::hello));
+                    missed = false;
+                }
                 PGConnection pg = connection.unwrap(PGConnection.class);
                 for (int beat = 0; running; beat++) {
                     PGNotification[] arrived = pg.getNotifications(WAIT);
@@ -106,13 +117,15 @@ public class EventService {
                     if (beat % BEATS == 0) {
                         listeners
                                 .values()
-                                .forEach(l -> tell(l, () -> SseEmitter.event().comment("beat")));
+                                .forEach(l -> tell(
+                                        l, () -> SseEmitter.event().name("beat").data("{}")));
                     }
                 }
                 statement.execute("unlisten *");
             } catch (SQLException | RuntimeException e) { // whatever it was, the next event is to be told
+                missed = true;
                 if (running) {
-                    LOG.warn("lost the connection for events; trying again", e);
+                    LOG.warn("lost the connection for events; trying again", Outage.is(e) ? null : e);
                     pause();
                 }
             }

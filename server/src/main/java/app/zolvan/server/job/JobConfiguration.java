@@ -1,25 +1,47 @@
 package app.zolvan.server.job;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
-import javax.sql.DataSource;
+import com.zaxxer.hikari.HikariDataSource;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.context.annotation.Bean;
-import org.springframework.context.annotation.Configuration;
+import org.springframework.boot.jdbc.autoconfigure.DataSourceProperties;
+import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
 
-@Configuration
+/** The process's scheduler, from when everything else stands until the first thing ends. */
+@Component
 class JobConfiguration {
-    private final Scheduler[] scheduler = new Scheduler[1];
+    /** One for polling, one for heartbeats, one for each of two jobs' outcomes. */
+    private static final int CONNECTIONS = 4;
 
-    @Bean(destroyMethod = "stop")
-    Scheduler jobScheduler(JobService jobs, DataSource dataSource) {
-        scheduler[0] = jobs.scheduler(dataSource);
-        return scheduler[0];
+    private final JobService jobs;
+    private final DataSourceProperties properties;
+    private HikariDataSource connections;
+    private Scheduler scheduler;
+
+    JobConfiguration(JobService jobs, DataSourceProperties properties) {
+        this.jobs = jobs;
+        this.properties = properties;
     }
 
-    /** Jobs start once everything else stands. */
     @EventListener(ApplicationReadyEvent.class)
     void start() {
-        scheduler[0].start();
+        connections = properties
+                .initializeDataSourceBuilder()
+                .type(HikariDataSource.class)
+                .build();
+        connections.setMaximumPoolSize(CONNECTIONS);
+        connections.setMinimumIdle(1);
+        scheduler = jobs.scheduler(connections);
+        jobs.scheduleForgotten();
+        scheduler.start();
+    }
+
+    @EventListener(ContextClosedEvent.class)
+    void stop() {
+        if (scheduler != null) {
+            scheduler.stop();
+            connections.close();
+        }
     }
 }

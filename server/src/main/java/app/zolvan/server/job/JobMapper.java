@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Options;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
@@ -28,7 +29,17 @@ interface JobMapper {
             Instant startedAt,
             String question,
             String answer,
-            UUID subject) {}
+            UUID subject,
+            long run,
+            int attempts) {}
+
+    /**
+     * A run of a job that has begun.
+     *
+     * @param run      its fencing number, which everything it says of the job carries
+     * @param attempts how often the job was begun, this time included
+     */
+    record Begun(long run, int attempts) {}
 
     @Insert("""
             insert into job (id, account_id, kind, title, state, asset, subject)
@@ -44,33 +55,49 @@ interface JobMapper {
             order by created_at desc limit 20""")
     List<Row> recent(UUID accountId);
 
-    @Update("""
-            update job set state = 'RUNNING', share = 0, step = '', started_at = now()
-            where id = #{id} and state in ('QUEUED', 'RUNNING')""")
-    int start(UUID id);
+    /** Begins a run; empty where the job has ended or asks. */
+    @Options(flushCache = Options.FlushCachePolicy.TRUE)
+    @Select("""
+            update job set state = 'RUNNING', share = 0, step = '', started_at = now(), run = run + 1, attempts = attempts + 1
+            where id = #{id} and state in ('QUEUED', 'RUNNING')
+            returning run, attempts""")
+    Optional<Begun> start(UUID id);
 
-    @Update("update job set share = #{share}, step = #{step} where id = #{id}")
-    void progress(UUID id, double share, String step);
+    /** 0 where another run has begun since or the job has ended. */
+    @Update("""
+            update job set share = #{share}, step = #{step}
+            where id = #{id} and run = #{run} and state = 'RUNNING'""")
+    int progress(UUID id, long run, double share, String step);
 
     @Update("""
             update job set state = #{state}, share = 1, problem = #{problem}, result = #{result}
-            where id = #{id}""")
-    void finish(UUID id, String state, String problem, UUID result);
+            where id = #{id} and run = #{run} and state = 'RUNNING'""")
+    int finish(UUID id, long run, String state, String problem, UUID result);
 
     @Update("update job set cancel = true where id = #{id} and account_id = #{accountId}")
     int cancel(UUID id, UUID accountId);
 
-    @Update("update job set state = 'ASKING', question = #{question} where id = #{id} and not cancel")
-    int ask(UUID id, String question);
+    @Update("""
+            update job set state = 'ASKING', question = #{question}
+            where id = #{id} and run = #{run} and state = 'RUNNING' and not cancel""")
+    int ask(UUID id, long run, String question);
 
     @Update("""
-            update job set state = 'QUEUED', share = 0, step = '', question = null, answer = #{answer}
+            update job set state = 'QUEUED', share = 0, step = '', question = null, answer = #{answer}, attempts = 0
             where id = #{id} and account_id = #{accountId} and state = 'ASKING'""")
     int answer(UUID id, UUID accountId, String answer);
 
     @Update("update job set state = 'CANCELLED', question = null where id = #{id} and state = 'ASKING'")
     int cancelAsking(UUID id);
 
+    @Options(useCache = false, flushCache = Options.FlushCachePolicy.TRUE)
     @Select("select cancel from job where id = #{id}")
     boolean isCancelled(UUID id);
+
+    /** Jobs that are to run and that the scheduler knows nothing of, as after a restore. */
+    @Select("""
+            select id from job j where state in ('QUEUED', 'RUNNING')
+              and not exists (select 1 from scheduled_tasks t
+                              where t.task_name = 'job' and left(t.task_instance, 36) = j.id::text)""")
+    List<UUID> unscheduled();
 }

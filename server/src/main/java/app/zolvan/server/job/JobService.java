@@ -2,6 +2,8 @@ package app.zolvan.server.job;
 
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.ModelReader;
+import app.zolvan.server.config.ZolvanProperties;
+import app.zolvan.server.database.Outage;
 import app.zolvan.server.event.EventService;
 import app.zolvan.server.problem.Problem;
 import com.github.kagkarlsson.scheduler.Scheduler;
@@ -11,6 +13,7 @@ import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -20,6 +23,7 @@ import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,6 +38,15 @@ public class JobService {
     private static final Logger LOG = LoggerFactory.getLogger(JobService.class);
     private static final Duration HEARTBEAT = Duration.ofSeconds(5);
     private static final long REPORT_EVERY_MS = 100;
+    private static final Duration AGAIN = Duration.ofSeconds(2);
+    /** How often a job is begun: what takes its process down again and again is given up. */
+    private static final int MOST_ATTEMPTS = 3;
+
+    private static final int LONGEST_SENTENCE = 1_000;
+    private static final String GIVEN_UP =
+            "This was begun three times and stopped Zolvan’s work each time; nothing was changed. The file may need more"
+                    + " memory than there is: try a smaller or simpler one.";
+    private static final String FAULT = "Something went wrong on our side and nothing was changed. Try it once more.";
     private static final String TASK = "job";
     private static final int ID_LENGTH = 36;
     /** Ends the name of a job's second execution: its first may not have been cleared away yet. */
@@ -42,6 +55,7 @@ public class JobService {
     private final JobMapper mapper;
     private final EventService events;
     private final Clock clock;
+    private final ZolvanProperties properties;
     private final Map<String, JobWork> works;
     private final ObjectMapper json;
     private final SchedulerClient client;
@@ -51,6 +65,7 @@ public class JobService {
             JobMapper mapper,
             EventService events,
             Clock clock,
+            ZolvanProperties properties,
             List<JobWork> works,
             ObjectMapper json,
             DataSource dataSource) {
@@ -58,22 +73,35 @@ public class JobService {
         this.mapper = mapper;
         this.events = events;
         this.clock = clock;
+        this.properties = properties;
         this.works = works.stream().collect(Collectors.toMap(JobWork::kind, Function.identity()));
         this.task = Tasks.oneTime(TASK)
+                .onFailure((complete, operations) ->
+                        operations.reschedule(complete, clock.instant().plus(AGAIN)))
                 .execute((instance, context) ->
                         run(UUID.fromString(instance.getId().substring(0, ID_LENGTH))));
         this.client = SchedulerClient.Builder.create(new TransactionAwareDataSourceProxy(dataSource), task)
                 .build();
     }
 
-    /** The scheduler that runs jobs in this process; started and stopped by Spring. */
+    /**
+     * The scheduler that runs jobs in this process; started and stopped by Spring.
+     *
+     * @param dataSource of its own: what designers do never keeps a job's heartbeat waiting
+     */
     Scheduler scheduler(DataSource dataSource) {
-        return Scheduler.create(new TransactionAwareDataSourceProxy(dataSource), task)
+        return Scheduler.create(dataSource, task)
                 .threads(2)
-                .pollingInterval(Duration.ofMillis(250))
+                .pollingInterval(properties.jobs().poll())
                 .heartbeatInterval(HEARTBEAT)
                 .missedHeartbeatsLimit(4)
                 .build();
+    }
+
+    /** Has the scheduler know of every job that is to run, also of those that a restored database brought. */
+    @Transactional
+    public void scheduleForgotten() {
+        mapper.unscheduled().forEach(id -> client.scheduleIfNotExists(task.instance(id.toString()), clock.instant()));
     }
 
     @Transactional
@@ -101,7 +129,7 @@ public class JobService {
             throw Problem.notFound("job");
         }
         if (mapper.cancelAsking(id) > 0) {
-            mapper.find(id).ifPresent(r -> works.get(r.kind()).dropped());
+            mapper.find(id).ifPresent(r -> ended(works.get(r.kind()), id));
             announce(id);
         }
         return get(account, id);
@@ -125,40 +153,74 @@ public class JobService {
         return Job.of(r, clock.instant(), question);
     }
 
+    /** Lets an exception out only where the database was not there or two transactions clashed: it is run again soon. */
     private void run(UUID id) {
         JobMapper.Row job = mapper.find(id).orElse(null);
-        if (job == null || mapper.start(id) == 0) {
+        JobMapper.Begun begun = job == null ? null : mapper.start(id).orElse(null);
+        if (begun == null) {
             return; // finished before a crash could be noticed, or deleted
         }
         announce(id);
         JobWork work = works.get(job.kind());
+        if (begun.attempts() > MOST_ATTEMPTS) {
+            finish(work, id, begun, "FAILED", GIVEN_UP, null);
+            return;
+        }
         try {
             JobAnswer answer = job.answer() == null ? null : json.readValue(job.answer(), JobAnswer.class);
             JobOrder order = new JobOrder(id, job.accountId(), job.title(), job.asset(), job.subject(), answer);
-            UUID result = work.run(order, reporter(id));
-            mapper.finish(id, "DONE", null, result);
-            work.done();
+            UUID result = work.run(order, reporter(id, begun, clock.instant().plus(work.limit())));
+            finish(work, id, begun, "DONE", null, result);
         } catch (Asking e) {
-            if (mapper.ask(id, json.writeValueAsString(e.question())) == 0) {
-                drop(work, id, "CANCELLED", null);
+            if (mapper.ask(id, begun.run(), json.writeValueAsString(e.question())) == 0) {
+                finish(work, id, begun, "CANCELLED", null, null);
             }
+            announce(id);
         } catch (Cancelled e) {
-            drop(work, id, "CANCELLED", null);
+            finish(work, id, begun, "CANCELLED", null, null);
+        } catch (Superseded e) {
+            LOG.warn("run {} of job {} ends: another one has begun since", begun.run(), id);
         } catch (ImportException | Problem e) {
-            drop(work, id, "FAILED", e.getMessage());
-        } catch (IOException | RuntimeException e) {
+            finish(work, id, begun, "FAILED", shortened(e.getMessage()), null);
+        } catch (IOException | RuntimeException | OutOfMemoryError | StackOverflowError e) {
+            if (e instanceof RuntimeException r && (Outage.is(e) || Outage.isClash(e))) {
+                throw r;
+            }
             LOG.error("job {} failed", id, e);
-            drop(work, id, "FAILED", "Something went wrong on our side and nothing was changed. Try it once more.");
+            finish(work, id, begun, "FAILED", FAULT, null);
+        }
+    }
+
+    /** Decides how a job ended, once; what follows from it can fail without changing that. */
+    private void finish(
+            JobWork work,
+            UUID id,
+            JobMapper.Begun begun,
+            String state,
+            @Nullable String sentence,
+            @Nullable UUID result) {
+        if (mapper.finish(id, begun.run(), state, sentence, result) == 0) {
+            LOG.warn("run {} of job {} ended too late: another one has begun since", begun.run(), id);
+            return;
         }
         announce(id);
+        ended(work, id);
     }
 
-    private void drop(JobWork work, UUID id, String state, String sentence) {
-        mapper.finish(id, state, sentence, null);
-        work.dropped();
+    private static void ended(JobWork work, UUID id) {
+        try {
+            work.ended();
+        } catch (RuntimeException e) {
+            LOG.error("what job {} left could not be cleared away", id, e);
+        }
     }
 
-    private ModelReader.Progress reporter(UUID id) {
+    /** A sentence that fits into a notification. */
+    private static String shortened(String sentence) {
+        return sentence.length() <= LONGEST_SENTENCE ? sentence : sentence.substring(0, LONGEST_SENTENCE) + "…";
+    }
+
+    private ModelReader.Progress reporter(UUID id, JobMapper.Begun begun, Instant deadline) {
         long[] last = {0};
         return (share, step) -> {
             long now = clock.millis();
@@ -169,7 +231,16 @@ public class JobService {
             if (mapper.isCancelled(id)) {
                 throw new Cancelled();
             }
-            mapper.progress(id, share, step);
+            if (now > deadline.toEpochMilli()) {
+                throw Problem.of(
+                        HttpStatus.UNPROCESSABLE_CONTENT,
+                        "too-long",
+                        "This took longer than one job may, and was ended; nothing was changed. Try it with a smaller"
+                                + " or simpler file.");
+            }
+            if (mapper.progress(id, begun.run(), share, step) == 0) {
+                throw new Superseded();
+            }
             announce(id);
         };
     }
@@ -180,4 +251,7 @@ public class JobService {
 
     /** Ends a job that the designer has called off. */
     private static final class Cancelled extends RuntimeException {}
+
+    /** Ends a run that was taken for dead and whose job another process has begun again. */
+    private static final class Superseded extends RuntimeException {}
 }

@@ -3,6 +3,7 @@ package app.zolvan.server.job;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.ModelReader;
 import java.io.IOException;
+import java.time.Duration;
 import java.util.UUID;
 
 /** One kind of long work. It must be safe to run again from the start after a crash. */
@@ -20,9 +21,11 @@ public interface JobWork {
     /** @throws app.zolvan.server.problem.Problem when the answer is none that the work asked for */
     default void check(JobAnswer answer) {}
 
-    /** Clears away what was kept for a job that failed or was called off; its state says so already. */
-    default void dropped() {}
+    /** Clears away what was kept for a job that has ended in some way; its state says so already. */
+    default void ended() {}
 
-    /** Clears away what was kept for a job that is done; its state says so already. */
-    default void done() {}
+    /** How long one run may take before it is given up. */
+    default Duration limit() {
+        return Duration.ofMinutes(30);
+    }
 }

@@ -2,9 +2,7 @@ package app.zolvan.server.model;
 
 import app.zolvan.core.context.Belonging;
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ImportLimits;
 import app.zolvan.core.exchange.ModelReader.Progress;
-import app.zolvan.core.exchange.Reading;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobAnswer;
@@ -56,12 +54,13 @@ class AddModelWork extends FileWork {
     @Override
     public UUID run(JobOrder order, Progress progress) throws ImportException, IOException, Asking {
         UUID project = Objects.requireNonNull(order.subject());
-        Reading reading = new Reading(
-                ImportLimits.STANDARD,
-                (s, step) -> progress.at(s * ModelFiles.READ, step),
+        ModelFiles.Read read = files.read(
+                order.title(),
+                order.asset(),
                 ModelFiles.unit(order.answer()),
-                ModelFiles.upAxis(order.answer()));
-        ModelFiles.Read read = files.read(order.title(), order.asset(), reading, true, progress);
+                ModelFiles.upAxis(order.answer()),
+                true,
+                progress);
         int dot = order.title().lastIndexOf('.');
         String name = dot > 0 ? order.title().substring(0, dot) : order.title();
         commands.add(

@@ -54,7 +54,7 @@ public class CleanUp {
                 .flatMap(m -> m.toSurface().textures().values().stream())
                 .map(TextureUse::image)
                 .collect(Collectors.toSet());
-        List<Leftovers.UnusedImage> pictures = scene.pictures().stream()
+        List<Leftovers.UnusedImage> pictures = models.pictures(project).stream()
                 .filter(p -> !images.contains(p.sha256()))
                 .map(p -> new Leftovers.UnusedImage(p.sha256(), p.width(), p.height(), p.fileBytes()))
                 .toList();

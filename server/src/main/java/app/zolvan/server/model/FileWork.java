@@ -12,12 +12,7 @@ abstract class FileWork implements JobWork {
     }
 
     @Override
-    public void done() {
-        assets.deleteUnused();
-    }
-
-    @Override
-    public void dropped() {
+    public void ended() {
         assets.deleteUnused();
     }
 }

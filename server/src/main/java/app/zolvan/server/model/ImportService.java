@@ -1,10 +1,10 @@
 package app.zolvan.server.model;
 
 import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.asset.Spool;
 import app.zolvan.server.job.Job;
 import app.zolvan.server.job.JobService;
 import java.io.IOException;
-import java.io.InputStream;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -26,12 +26,10 @@ class ImportService {
      *                {@link UpdateWork} or {@link AddModelWork}
      * @param project the project that gets the file's triangles instead of its own, or its materials; null to make a new
      *                one
-     * @param limit   size in bytes that must not be passed
      */
     @Transactional
-    Job receive(UUID account, String kind, @Nullable UUID project, String name, InputStream body, long limit)
-            throws IOException {
-        String sha256 = assets.store(body, AssetService.BINARY, limit);
+    Job receive(UUID account, String kind, @Nullable UUID project, String name, Spool body) throws IOException {
+        String sha256 = assets.store(body, AssetService.BINARY);
         return jobs.submit(account, kind, name, sha256, project);
     }
 }

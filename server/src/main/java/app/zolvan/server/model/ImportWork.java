@@ -1,9 +1,7 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ImportLimits;
 import app.zolvan.core.exchange.ModelReader.Progress;
-import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.UpAxis;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.server.asset.AssetService;
@@ -14,6 +12,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** The import job: reads an uploaded file and makes a project of it. */
@@ -41,15 +40,10 @@ public class ImportWork extends FileWork {
         String name = dot > 0 ? order.title().substring(0, dot) : order.title();
         JobAnswer answer = order.answer();
         UpAxis up = order.subject() == null ? ModelFiles.upAxis(answer) : store.upAxis(order.subject());
-        Reading reading = new Reading(
-                ImportLimits.STANDARD,
-                (s, step) -> progress.at(s * ModelFiles.READ, step),
-                ModelFiles.unit(answer),
-                up);
         UUID project = order.subject() == null ? order.job() : order.subject();
         var origin = new ModelStore.Origin(
                 project, order.account(), name, "", null, order.title(), order.asset(), order.subject() != null);
-        return run(origin, reading, !origin.again(), progress);
+        return run(origin, ModelFiles.unit(answer), up, !origin.again(), progress);
     }
 
     @Override
@@ -65,7 +59,8 @@ public class ImportWork extends FileWork {
         try {
             run(
                     new ModelStore.Origin(project, account, name, client, unit, fileName, sha256, false),
-                    Reading.standard(),
+                    null,
+                    null,
                     false,
                     Progress.NONE);
         } catch (Asking e) {
@@ -74,15 +69,15 @@ public class ImportWork extends FileWork {
     }
 
     /** Reads the origin's file and makes the project; does nothing when an earlier run has made it already. */
-    private UUID run(ModelStore.Origin origin, Reading reading, boolean mayAsk, Progress progress)
+    private UUID run(
+            ModelStore.Origin origin, @Nullable LengthUnit unit, @Nullable UpAxis up, boolean mayAsk, Progress progress)
             throws ImportException, IOException, Asking {
         if (!origin.again() && store.exists(origin.project())) {
             return origin.project();
         }
-        ModelFiles.Read read = files.read(origin.file(), origin.sha256(), reading, mayAsk, progress);
+        ModelFiles.Read read = files.read(origin.file(), origin.sha256(), unit, up, mayAsk, progress);
         if (origin.again()) {
             store.cutAgain(origin, read.prepared(), read.found(), read.cut());
-            assets.deleteUnused(); // the triangles before
         } else {
             store.create(origin, read);
         }

@@ -1,17 +1,14 @@
 package app.zolvan.server.model;
 
-import app.zolvan.core.exchange.FileSet;
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ImportLimits;
 import app.zolvan.core.exchange.ModelReader.Progress;
-import app.zolvan.core.exchange.Reading;
-import app.zolvan.core.exchange.archive.ZipArchive;
 import app.zolvan.core.exchange.formats.LateFiles;
+import app.zolvan.core.importing.ReadLateFiles;
 import app.zolvan.server.asset.AssetService;
-import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobOrder;
 import app.zolvan.server.scheme.LateFilesCommands;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -23,13 +20,15 @@ import org.springframework.stereotype.Component;
 @Component
 class LateFilesWork extends FileWork {
     static final String KIND = "late-files";
-    private static final double READ = 0.45;
+    private static final double READ = 0.9;
 
     private final ModelStore models;
     private final LateFilesCommands commands;
+    private final ImportProcesses processes;
 
-    LateFilesWork(AssetService assets, ModelStore models, LateFilesCommands commands) {
+    LateFilesWork(AssetService assets, ModelStore models, LateFilesCommands commands, ImportProcesses processes) {
         super(assets);
+        this.processes = processes;
         this.models = models;
         this.commands = commands;
     }
@@ -40,42 +39,41 @@ class LateFilesWork extends FileWork {
     }
 
     @Override
-    public UUID run(JobOrder order, Progress progress) throws ImportException, IOException, Asking {
+    public UUID run(JobOrder order, Progress progress) throws ImportException, IOException {
         UUID project = Objects.requireNonNull(order.subject());
         progress.at(0, "Fetching the files");
         List<ModelStore.Lacking> all = models.lacking(project);
         Map<ModelStore.Lacking, LateFiles> found = new LinkedHashMap<>();
-        UploadedFile.with(assets, order.asset(), late -> {
-            FileSet.Companions files = ZipArchive.looksLikeZip(late)
-                    ? ZipArchive.open(late, ImportLimits.STANDARD)
-                    : FileSet.Companions.of(order.title(), late);
-            double share = READ / Math.max(1, all.size());
-            for (int i = 0; i < all.size(); i++) {
-                ModelStore.Lacking model = all.get(i);
-                double from = 2 * share * i;
-                UploadedFile.with(assets, model.original(), original -> {
-                    LateFiles came = LateFiles.of(
-                            model.fileName(),
-                            original,
-                            files,
-                            reading(model, progress, from, share),
-                            reading(model, progress, from + share, share));
-                    if (!came.lacking().containsAll(model.lacking())) {
-                        found.put(model, came);
-                    }
-                });
+        List<UploadedFile> files = new ArrayList<>();
+        try {
+            files.add(UploadedFile.of(assets, order.asset()));
+            List<ReadLateFiles.Lacking> lacking = new ArrayList<>();
+            for (ModelStore.Lacking model : all) {
+                UploadedFile original = UploadedFile.of(assets, model.original());
+                files.add(original);
+                lacking.add(new ReadLateFiles.Lacking(
+                        original.path(), model.fileName(), model.up(), List.copyOf(model.lacking())));
             }
-        });
+            List<LateFiles> came = processes
+                    .run(
+                            new ReadLateFiles(files.get(0).path(), order.title(), List.copyOf(lacking)),
+                            (s, step) -> progress.at(s * READ, step))
+                    .found();
+            for (int i = 0; i < all.size(); i++) {
+                if (came.get(i) != null) {
+                    found.put(all.get(i), came.get(i));
+                }
+            }
+        } finally {
+            for (UploadedFile file : files) {
+                file.close();
+            }
+        }
         if (found.isEmpty()) {
             throw LateFiles.none(models.scene(project).lacking());
         }
-        progress.at(2 * READ, "Saving");
+        progress.at(READ, "Saving");
         commands.take(order.account(), project, found);
         return project;
-    }
-
-    /** Unit and axis don't matter for looks; what is known of them is told so that nothing is asked. */
-    private static Reading reading(ModelStore.Lacking model, Progress progress, double from, double share) {
-        return new Reading(ImportLimits.STANDARD, (s, step) -> progress.at(from + s * share, step), null, model.up());
     }
 }

@@ -1,14 +1,10 @@
 package app.zolvan.server.model;
 
-import app.zolvan.core.exchange.FileSet;
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ImportLimits;
 import app.zolvan.core.exchange.ModelReader.Progress;
-import app.zolvan.core.exchange.Reading;
-import app.zolvan.core.exchange.formats.MaterialFiles;
+import app.zolvan.core.importing.ReadMaterials;
 import app.zolvan.core.model.Model;
 import app.zolvan.server.asset.AssetService;
-import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobOrder;
 import java.io.IOException;
 import java.util.Objects;
@@ -22,9 +18,11 @@ class MaterialsWork extends FileWork {
     private static final double READ = 0.9;
 
     private final ModelStore store;
+    private final ImportProcesses processes;
 
-    MaterialsWork(AssetService assets, ModelStore store) {
+    MaterialsWork(AssetService assets, ModelStore store, ImportProcesses processes) {
         super(assets);
+        this.processes = processes;
         this.store = store;
     }
 
@@ -34,15 +32,15 @@ class MaterialsWork extends FileWork {
     }
 
     @Override
-    public UUID run(JobOrder order, Progress progress) throws ImportException, IOException, Asking {
+    public UUID run(JobOrder order, Progress progress) throws ImportException, IOException {
         UUID project = Objects.requireNonNull(order.subject());
         progress.at(0, "Fetching the file");
-        Reading reading = new Reading(ImportLimits.STANDARD, (s, step) -> progress.at(s * READ, step), null, null);
-        UploadedFile.with(assets, order.asset(), bytes -> {
-            Model model = MaterialFiles.read(order.title(), bytes, FileSet.Companions.NONE, reading);
+        try (UploadedFile file = UploadedFile.of(assets, order.asset())) {
+            Model model = processes.run(
+                    new ReadMaterials(file.path(), order.title()), (s, step) -> progress.at(s * READ, step));
             progress.at(READ, "Saving");
             store.addMaterials(project, order.account(), order.job(), model);
-        });
+        }
         return project;
     }
 }

@@ -9,6 +9,7 @@ import app.zolvan.core.model.Excerpt;
 import app.zolvan.core.prepare.Roles;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.asset.Spool;
 import app.zolvan.server.config.ZolvanProperties;
 import app.zolvan.server.job.Job;
 import app.zolvan.server.job.JobService;
@@ -85,7 +86,7 @@ class ModelController {
     }
 
     /**
-     * Takes a file as the request's body, stored as it streams in, and starts importing it.
+     * Takes a file as the request's body and starts importing it.
      *
      * @param fileName  URL-encoded, so that any name fits into a header
      * @param project   the project whose surfaces were cut anew and that keeps its looks, or that gets the materials; none
@@ -127,8 +128,9 @@ class ModelController {
         if (name.isEmpty() || name.length() > 200) {
             throw Problem.ofField("fileName", "The file needs a name of up to 200 characters.");
         }
-        return imports.receive(
-                account.id(), kind(materials, update, late, beside), project, name, request.getInputStream(), limit);
+        try (Spool body = Spool.of(request.getInputStream(), limit)) {
+            return imports.receive(account.id(), kind(materials, update, late, beside), project, name, body);
+        }
     }
 
     private static String kind(boolean materials, boolean update, boolean late, @Nullable Belonging beside) {
@@ -157,7 +159,7 @@ class ModelController {
     @GetMapping("/api/projects/{id}/scene")
     Scene scene(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
         projects.require(account, id);
-        return store.scene(id);
+        return store.pictured(id);
     }
 
     @GetMapping("/api/projects/{id}/findings")

@@ -1,18 +1,14 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.exchange.Arrival;
-import app.zolvan.core.exchange.FileSet;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.ModelReader.Progress;
-import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.UpAxis;
 import app.zolvan.core.exchange.formats.Cut;
-import app.zolvan.core.exchange.formats.ModelFormats;
+import app.zolvan.core.importing.ReadModel;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Preparation;
-import app.zolvan.core.model.Repeats;
 import app.zolvan.core.prepare.Finding;
-import app.zolvan.core.prepare.ModelInspection;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobAnswer;
@@ -21,23 +17,18 @@ import app.zolvan.server.problem.Problem;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** Reads uploaded models and makes them ready to be dressed. */
+/** Reads uploaded models and makes them ready to be dressed, each in a process of its own. */
 @Component
 class ModelFiles {
-    /** The share of the work that reading is. */
-    static final double READ = 0.5;
-
-    private static final double PREPARE = 0.2;
-    private static final double INSPECT = 0.2;
-
     private final AssetService assets;
+    private final ImportProcesses processes;
 
-    ModelFiles(AssetService assets) {
+    ModelFiles(AssetService assets, ImportProcesses processes) {
         this.assets = assets;
+        this.processes = processes;
     }
 
     /**
@@ -53,29 +44,28 @@ class ModelFiles {
             List<String> lacking) {}
 
     /**
-     * @param mayAsk whether the designer is asked where the file leaves unit or up axis open
+     * @param unit     of the file's lengths, where the designer has said it
+     * @param up       which of its axes points up, likewise
+     * @param mayAsk   whether the designer is asked where the file leaves unit or up axis open
      * @param progress told up to 0.9; saving is the rest
      */
-    Read read(String file, String sha256, Reading reading, boolean mayAsk, Progress progress)
+    Read read(
+            String name,
+            String sha256,
+            @Nullable LengthUnit unit,
+            @Nullable UpAxis up,
+            boolean mayAsk,
+            Progress progress)
             throws ImportException, IOException, Asking {
         progress.at(0, "Fetching the file");
-        Read[] out = new Read[1];
-        UploadedFile.with(assets, sha256, bytes -> {
-            Arrival arrival = ModelFormats.read(file, bytes, FileSet.Companions.NONE, reading);
-            if (mayAsk && arrival.isAsking()) {
-                throw new Asking(question(arrival));
+        try (UploadedFile file = UploadedFile.of(assets, sha256)) {
+            ReadModel.Result read = processes.run(new ReadModel(file.path(), name, mayAsk, unit, up), progress);
+            if (read.prepared() == null) {
+                throw new Asking(question(read.arrival()));
             }
-            progress.at(READ, "Looking for repeats");
-            Preparation prepared = Preparation.of(
-                    Repeats.joined(arrival.model()),
-                    s -> progress.at(READ + s * PREPARE, "Laying coordinates and measuring"));
-            List<Finding> found = ModelInspection.of(
-                    prepared, s -> progress.at(READ + PREPARE + s * INSPECT, "Looking for what needs attention"));
-            progress.at(READ + PREPARE + INSPECT, "Saving");
-            out[0] = new Read(
-                    arrival, prepared, found, Cut.of(bytes, Reading.standard()).orElse(null), reading.lacking());
-        });
-        return Objects.requireNonNull(out[0]);
+            progress.at(ReadModel.SHARE, "Saving");
+            return new Read(read.arrival(), read.prepared(), read.found(), read.cut(), read.lacking());
+        }
     }
 
     /** @throws Problem when the answer is none to what a file leaves open */

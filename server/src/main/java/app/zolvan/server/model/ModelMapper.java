@@ -249,9 +249,10 @@ interface ModelMapper {
             insert into model (project_id, file_name, original_sha256, bounds, triangles, faces, notes, format,
                                file_unit, unit_from, up_axis, up_from, variants, cut_kind, cut_linear, cut_angular,
                                findings, revision, looked_at, lacking)
-            values (#{projectId}, #{fileName}, #{originalSha256}, #{bounds}, #{triangles}, #{faces}, #{notes},
-                    #{format}, #{fileUnit}, #{unitFrom}, #{upAxis}, #{upFrom}, #{variants},
-                    #{cutKind}, #{cutLinear}, #{cutAngular}, #{findings}, #{revision}, #{lookedAt}, #{lacking})""")
+            select #{projectId}, #{fileName}, #{originalSha256}, #{bounds}, #{triangles}, #{faces}, #{notes},
+                   #{format}, #{fileUnit}, #{unitFrom}, #{upAxis}, #{upFrom}, #{variants},
+                   #{cutKind}, #{cutLinear}, #{cutAngular}, #{findings}, n.next, n.next, #{lacking}
+            from (select nextval('model_revision') as next) n""")
     void insertModel(ModelRow row);
 
     @Insert("""
@@ -301,7 +302,8 @@ interface ModelMapper {
     @Update("""
             update model set original_sha256 = #{original}, bounds = #{bounds}, triangles = #{triangles},
                              faces = #{faces}, cut_linear = #{linear}, cut_angular = #{angular}, findings = #{findings},
-                             revision = revision + 1, looked_at = revision + 1
+                             revision = n.next, looked_at = n.next
+            from (select nextval('model_revision') as next) n
             where project_id = #{projectId}""")
     void updateCut(
             UUID projectId,
@@ -341,12 +343,26 @@ interface ModelMapper {
     @Update("update model set bounds = #{bounds} where project_id = #{projectId}")
     void updateBounds(UUID projectId, double[] bounds);
 
-    /** @param shapes whether shapes changed, so that what was found is of another model */
+    /** The revision of a project's model; empty where there is no such project. */
+    @Select("select revision from model where project_id = #{projectId}")
+    Optional<Long> revision(UUID projectId);
+
+    /** The same asked of the database again, whatever this transaction has read before. */
+    @Select("select revision from model where project_id = #{projectId}")
+    @Options(flushCache = Options.FlushCachePolicy.TRUE)
+    Optional<Long> latestRevision(UUID projectId);
+
+    /**
+     * Gives a changed model its next revision. Revisions come from one sequence, which a rollback does not turn back, so
+     * that one never stands for two contents.
+     *
+     * @param shapes whether shapes changed, so that what was found is of another model
+     */
     @Update("""
-            update model set looked_at = case when looked_at = revision and not #{shapes} then revision + 1
-                                              else looked_at end,
-                             revision = revision + 1,
+            update model set looked_at = case when looked_at = revision and not #{shapes} then n.next else looked_at end,
+                             revision = n.next,
                              triangles = (select sum(triangles) from part where project_id = #{projectId})
+            from (select nextval('model_revision') as next) n
             where project_id = #{projectId}""")
     void countChange(UUID projectId, boolean shapes);
 
@@ -357,9 +373,10 @@ interface ModelMapper {
 
     /** Keeps sentences about what a file held that is not used; each once. Whoever looks has looked at all there is. */
     @Update("""
-            update model set notes = notes || array(select n from unnest(#{notes}::text[]) n where n <> all (notes)),
-                             revision = revision + 1,
-                             looked_at = case when looked_at = revision then revision + 1 else looked_at end
+            update model set notes = notes || array(select x from unnest(#{notes}::text[]) x where x <> all (notes)),
+                             revision = n.next,
+                             looked_at = case when looked_at = revision then n.next else looked_at end
+            from (select nextval('model_revision') as next) n
             where project_id = #{projectId}""")
     void addNotes(UUID projectId, String[] notes);
 
@@ -387,8 +404,9 @@ interface ModelMapper {
                              format = #{row.format}, file_unit = #{row.fileUnit}, unit_from = #{row.unitFrom},
                              up_axis = #{row.upAxis}, up_from = #{row.upFrom}, variants = #{row.variants},
                              cut_kind = #{row.cutKind}, cut_linear = #{row.cutLinear}, cut_angular = #{row.cutAngular},
-                             findings = #{row.findings}, lacking = #{row.lacking}, revision = revision + 1,
-                             looked_at = case when #{looked} then revision + 1 else -1 end
+                             findings = #{row.findings}, lacking = #{row.lacking}, revision = n.next,
+                             looked_at = case when #{looked} then n.next else -1 end
+            from (select nextval('model_revision') as next) n
             where project_id = #{row.projectId}""")
     void replaceModel(ModelRow row, boolean looked);
 

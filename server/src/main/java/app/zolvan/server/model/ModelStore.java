@@ -18,7 +18,6 @@ import app.zolvan.core.model.Preparation;
 import app.zolvan.core.model.SourceImage;
 import app.zolvan.core.model.SourceMaterial;
 import app.zolvan.core.prepare.Finding;
-import app.zolvan.core.texture.ImageHeader;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.library.KitService;
 import app.zolvan.server.library.MaterialRow;
@@ -29,7 +28,6 @@ import app.zolvan.server.scheme.SceneSource;
 import app.zolvan.server.scheme.SchemeStore;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
@@ -38,6 +36,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -47,14 +46,14 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 import tools.jackson.databind.ObjectMapper;
 
 /** Imported models in the database: seldom written, often read. */
 @Service
 public class ModelStore implements SceneSource {
     static final String JSON = "application/json";
+    /** How often a scene is read before a project that changes all the time is given up. */
+    private static final int READINGS = 20;
 
     private final ModelMapper mapper;
     private final AssetService assets;
@@ -64,10 +63,14 @@ public class ModelStore implements SceneSource {
     private final SchemeStore schemes;
     private final KitService kits;
     private final ObjectMapper json;
-    private final Cache<UUID, Scene> scenes =
+    /** By revision, which every change of what a scene shows moves on: right in every process, whoever made the change. */
+    private final Cache<Edition, Scene> scenes =
             Caffeine.newBuilder().maximumSize(32).build();
-    private final Cache<UUID, Model> models =
+
+    private final Cache<Edition, Model> models =
             Caffeine.newBuilder().maximumSize(2).softValues().build();
+
+    private record Edition(UUID project, long revision) {}
 
     ModelStore(
             ModelMapper mapper,
@@ -209,13 +212,12 @@ public class ModelStore implements SceneSource {
                 model.sources().stream().map(SourceMaterial::material).toList());
         if (!model.notes().isEmpty()) {
             mapper.addNotes(project, model.notes().toArray(new String[0]));
-            forgetWhenDone(project);
         }
         projects.announce(project, version);
     }
 
     void storeImages(UUID project, Model model) {
-        model.images().forEach((digest, image) -> {
+        new TreeMap<>(model.images()).forEach((digest, image) -> {
             assets.store(image.bytes(), image.mediaType());
             assets.addToProject(project, digest);
         });
@@ -233,7 +235,7 @@ public class ModelStore implements SceneSource {
         long version = projects.touch(project); // puts two cuts of one project in a row
         Model model = prepared.model();
         requireCut(project);
-        load(project).model(0).requireUnlocked();
+        scene(project).model(0).requireUnlocked();
         ModelRows rows = rows(project);
         List<ModelMapper.PartRow> known = rows.ownParts();
         if (cut == null || !isSameAssembly(known, rows.firstGroups(), model)) {
@@ -251,6 +253,10 @@ public class ModelStore implements SceneSource {
                 assets.addToProject(project, p.plainMesh());
             }
         });
+        rows.placed().stream()
+                .map(ModelMapper.PlacedRow::original)
+                .filter(Objects::nonNull)
+                .forEach(file -> assets.addToProject(project, file));
         List<String> meshes = storeMeshes(project, model);
         mapper.updateCut(
                 project,
@@ -279,27 +285,11 @@ public class ModelStore implements SceneSource {
                 move(project, p, Transform.ofColumns(row.local()), prepared.model());
             }
         }
-        forgetWhenDone(project);
+        mapper.countChange(project, false);
         if (rows.placed().size() > 1) {
             updateBounds(project);
         }
         projects.announce(project, version);
-    }
-
-    /** Has the scene read anew, now and, whatever else may have read it meanwhile, when the transaction has ended. */
-    private void forgetWhenDone(UUID project) {
-        forget(project);
-        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-            @Override
-            public void afterCompletion(int status) {
-                forget(project);
-            }
-        });
-    }
-
-    private void forget(UUID project) {
-        scenes.invalidate(project);
-        models.invalidate(project);
     }
 
     @Override
@@ -327,7 +317,6 @@ public class ModelStore implements SceneSource {
         }
         boolean moved = move(project, scene, to);
         mapper.countChange(project, shapes || moved);
-        forgetWhenDone(project);
         if (moved) {
             updateBounds(project);
         }
@@ -339,7 +328,7 @@ public class ModelStore implements SceneSource {
                 corners(Excerpt.without(loadModel(project), scene(project).surroundings())
                         .model()
                         .bounds()));
-        forget(project);
+        mapper.countChange(project, false);
     }
 
     @Override
@@ -357,14 +346,13 @@ public class ModelStore implements SceneSource {
         if (moved) {
             Transform local = to.place().transform(placed.footPoint());
             mapper.moveGroup(project, placed.group(), local.columns());
-            forget(project);
+            mapper.countChange(project, false);
             Model model = loadModel(project);
             scene.parts().stream()
                     .filter(p -> p.model() == index)
                     .forEach(p -> move(project, p.index(), transform(p.local()), model));
         }
         mapper.countChange(project, counts || (moved && to.belonging() == Belonging.DESIGN));
-        forgetWhenDone(project);
         if (moved || counts) {
             updateBounds(project);
         }
@@ -400,7 +388,7 @@ public class ModelStore implements SceneSource {
     public int addSet(UUID project, String name, @Nullable UUID source) {
         int index = scene(project).sets().size();
         mapper.insertSet(new ModelMapper.SetRow(project, index, name, source));
-        forgetWhenDone(project);
+        mapper.countChange(project, false);
         return index;
     }
 
@@ -411,7 +399,7 @@ public class ModelStore implements SceneSource {
      */
     public int addOwnFace(UUID project, String name) {
         int index = mapper.insertOwnFace(project, name);
-        forgetWhenDone(project);
+        mapper.countChange(project, false);
         return index;
     }
 
@@ -419,14 +407,12 @@ public class ModelStore implements SceneSource {
     public void nameOwnFace(UUID project, int face, String name) {
         mapper.nameOwnFace(project, face, name);
         mapper.countChange(project, false);
-        forgetWhenDone(project);
     }
 
     @Override
     public void nameSet(UUID project, int set, String name) {
         mapper.nameSet(project, set, name);
         mapper.countChange(project, false);
-        forgetWhenDone(project);
     }
 
     private static int[] ints(List<Integer> list) {
@@ -662,7 +648,7 @@ public class ModelStore implements SceneSource {
             measures.add(new MeshMeasure(p.area(), p.volume(), p.closed()));
         }
         Map<String, SourceImage> images = new HashMap<>();
-        for (Scene.Picture p : pictures ? scene.pictures() : List.<Scene.Picture>of()) {
+        for (Scene.Picture p : pictures ? pictures(project) : List.<Scene.Picture>of()) {
             images.put(
                     p.sha256(),
                     new SourceImage(p.sha256(), p.mediaType(), p.width(), p.height(), assets.bytes(p.sha256())));
@@ -679,15 +665,35 @@ public class ModelStore implements SceneSource {
 
     @Override
     public Scene scene(UUID project) {
-        Scene scene = scenes.get(project, this::load);
-        if (scene == null) {
-            throw Problem.notFound("model");
-        }
-        return scene;
+        Edition now = edition(project);
+        Scene known = scenes.getIfPresent(now);
+        return known != null ? known : load(project, now);
     }
 
-    private Scene load(UUID project) {
-        return mapper.findModel(project).isEmpty() ? null : sceneOf(rows(project));
+    /** Reads a scene; again where somebody has changed it between the statements that read it. */
+    private Scene load(UUID project, Edition from) {
+        Edition expected = from;
+        for (int tries = 0; ; tries++) {
+            Scene scene = sceneOf(rows(project));
+            Edition now = mapper.latestRevision(project)
+                    .map(r -> new Edition(project, r))
+                    .orElseThrow(() -> Problem.notFound("model"));
+            if (now.equals(expected) && scene.revision() == now.revision()) {
+                scenes.put(now, scene);
+                return scene;
+            }
+            if (tries == READINGS) {
+                throw Problem.of(
+                        HttpStatus.SERVICE_UNAVAILABLE,
+                        "busy",
+                        "This model is being changed faster than it can be read. Try again in a moment.");
+            }
+            expected = now;
+        }
+    }
+
+    private Edition edition(UUID project) {
+        return mapper.revision(project).map(r -> new Edition(project, r)).orElseThrow(() -> Problem.notFound("model"));
     }
 
     /** All rows of a project's model as they stand. */
@@ -709,7 +715,6 @@ public class ModelStore implements SceneSource {
         rows.groups().forEach(mapper::insertGroup);
         rows.sets().forEach(mapper::insertSet);
         rows.parts().forEach(mapper::insertPart);
-        forgetWhenDone(project);
     }
 
     @Override
@@ -722,11 +727,11 @@ public class ModelStore implements SceneSource {
      *
      * @return its digest
      */
+    @Transactional
     public String bring(UUID project, byte[] picture, String mediaType) {
         String digest = assets.store(picture, mediaType);
         assets.addToProject(project, digest);
         mapper.countChange(project, false);
-        forgetWhenDone(project);
         return digest;
     }
 
@@ -734,7 +739,6 @@ public class ModelStore implements SceneSource {
     public void showImage(UUID project, String sha256, boolean shown) {
         assets.setRemoved(project, sha256, !shown);
         mapper.countChange(project, false);
-        forgetWhenDone(project);
     }
 
     /** Keeps the model as it stands among the project's assets; its SHA-256. */
@@ -781,9 +785,11 @@ public class ModelStore implements SceneSource {
     @Override
     public void restore(UUID project, String digest) {
         ModelRows kept = json.readValue(assets.bytes(digest), ModelRows.class);
-        if (kept.parts().stream()
-                .flatMap(p -> Stream.of(p.mesh(), p.plainMesh() == null ? p.mesh() : p.plainMesh()))
-                .anyMatch(m -> !assets.isReadable(project, m))) {
+        Stream<String> files =
+                kept.placed().stream().map(ModelMapper.PlacedRow::original).filter(Objects::nonNull);
+        Stream<String> meshes = kept.parts().stream()
+                .flatMap(p -> Stream.of(p.mesh(), p.plainMesh() == null ? p.mesh() : p.plainMesh()));
+        if (Stream.concat(files, meshes).anyMatch(m -> !assets.isReadable(project, m))) {
             throw Problem.conflict(
                     "gone",
                     "Surfaces have been cut anew since, and the shapes from before are gone. There is no way back to them.",
@@ -844,7 +850,7 @@ public class ModelStore implements SceneSource {
                                 rows.placed().stream().flatMap(r -> Arrays.stream(r.lacking())))
                         .distinct()
                         .toList(),
-                pictures(stored),
+                List.of(),
                 rows.placed().stream().map(r -> placed(r, parts)).toList(),
                 rows.groups().stream()
                         .map(g -> new Scene.Group(g.idx(), g.parent(), g.name(), list(g.local())))
@@ -923,21 +929,33 @@ public class ModelStore implements SceneSource {
         return m.cutLinear() == null ? null : Cut.stray(m.cutLinear(), new Vec3(b[3] - b[0], b[4] - b[1], b[5] - b[2]));
     }
 
-    private List<Scene.Picture> pictures(List<AssetService.Stored> stored) {
-        List<Scene.Picture> pictures = new ArrayList<>();
-        for (AssetService.Stored a : stored) {
-            if (a.mediaType().startsWith("image/")) {
-                ImageHeader.read(ByteBuffer.wrap(assets.bytes(a.sha256())))
-                        .ifPresent(h -> pictures.add(new Scene.Picture(
-                                a.sha256(), h.mediaType(), h.width(), h.height(), a.bytes(), h.memory())));
-            }
-        }
-        return pictures;
+    /** The pictures that belong to the project itself, the largest file first. */
+    List<Scene.Picture> pictures(UUID project) {
+        return assets.pictures(project).stream()
+                .map(p -> new Scene.Picture(
+                        p.sha256(),
+                        p.header().mediaType(),
+                        p.header().width(),
+                        p.header().height(),
+                        p.bytes(),
+                        p.header().memory()))
+                .toList();
+    }
+
+    /** The scene with the project's pictures, as the page shows it. */
+    Scene pictured(UUID project) {
+        return scene(project).with(pictures(project));
     }
 
     /** The model with its geometry, edges as they are; kept while memory allows. */
     public Model model(UUID project) {
-        return models.get(project, this::loadModel);
+        Edition now = edition(project);
+        Model known = models.getIfPresent(now);
+        if (known == null) {
+            known = loadModel(project);
+            models.put(now, known);
+        }
+        return known;
     }
 
     private Model loadModel(UUID project) {

@@ -69,14 +69,11 @@ class PictureController {
 
     /** Takes a PNG or JPEG as the request's body; the same one is kept once. */
     @PostMapping("/api/projects/{id}/pictures")
-    @Transactional
     public KeptPicture add(@AuthenticationPrincipal Account account, @PathVariable UUID id, HttpServletRequest request)
             throws IOException {
         projects.require(account, id);
-        return new KeptPicture(bring(id, PostedPicture.of(request, MOST_BYTES, LOOKED_AT)));
-    }
-
-    private String bring(UUID project, PostedPicture picture) {
-        return models.bring(project, picture.bytes(), picture.header().mediaType());
+        PostedPicture picture = PostedPicture.of(request, MOST_BYTES, LOOKED_AT);
+        return new KeptPicture(
+                models.bring(id, picture.bytes(), picture.header().mediaType()));
     }
 }

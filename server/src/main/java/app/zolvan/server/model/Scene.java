@@ -20,10 +20,11 @@ import org.jspecify.annotations.Nullable;
  * A project's model as the stage and the ledger need it. Changes when parts are renamed or mended and when its surfaces
  * are cut anew. Lengths in metres, matrices of 16 numbers in column-major order.
  *
- * @param revision counts the changes of parts
+ * @param revision another one after each change of what is in here; later ones are larger
  * @param bounds of the design without its surroundings: min x, y, z, max x, y, z
  * @param notes  what the file held that is not used, as sentences
  * @param lacking files that it refers to and that did not come along
+ * @param pictures of the project, listed where the page asks; else empty
  */
 public record Scene(
         UUID projectId,
@@ -43,6 +44,13 @@ public record Scene(
         List<Part> parts) {
     /** Of spans that lie in no face of a designer's. */
     public static final int NO_FACE = -1;
+
+    /** The same with the project's pictures. */
+    Scene with(List<Picture> some) {
+        return new Scene(
+                projectId, revision, fileName, bounds, triangles, faces, origin, notes, lacking, some, models, groups,
+                sets, ownFaces, parts);
+    }
 
     /**
      * How the file came to its size and stance.

@@ -1,9 +1,7 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ImportLimits;
 import app.zolvan.core.exchange.ModelReader.Progress;
-import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
@@ -41,21 +39,13 @@ public class UpdateWork extends FileWork {
         UUID project = Objects.requireNonNull(order.subject());
         ModelFiles.Read read;
         try {
-            read = files.read(order.title(), order.asset(), reading(progress, null, false, project), true, progress);
+            read = files.read(order.title(), order.asset(), null, null, true, progress);
         } catch (Asking e) {
             LengthUnit unit = unitOf(store.scene(project).origin().unit());
-            read = files.read(order.title(), order.asset(), reading(progress, unit, true, project), false, progress);
+            read = files.read(order.title(), order.asset(), unit, store.upAxis(project), false, progress);
         }
         updates.propose(project, order.title(), order.asset(), read);
         return project;
-    }
-
-    private Reading reading(Progress progress, @Nullable LengthUnit unit, boolean known, UUID project) {
-        return new Reading(
-                ImportLimits.STANDARD,
-                (s, step) -> progress.at(s * ModelFiles.READ, step),
-                unit,
-                known ? store.upAxis(project) : null);
     }
 
     private static @Nullable LengthUnit unitOf(String label) {

@@ -1,37 +1,61 @@
 package app.zolvan.server.model;
 
-import app.zolvan.core.exchange.ImportException;
 import app.zolvan.server.asset.AssetService;
-import app.zolvan.server.job.Asking;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
-/** Bytes of the store as a file on this machine, mapped for as long as they are read. */
-final class UploadedFile {
-    private UploadedFile() {}
+/** An asset's bytes as a file on this machine, for as long as it is open. */
+final class UploadedFile implements AutoCloseable {
+    private static final String NAME = "zolvan-import-";
+    /** With the number of the process that it belongs to. */
+    private static final String PREFIX = NAME + ProcessHandle.current().pid() + "-";
 
-    /** What is done with the bytes. */
-    interface Use {
-        void of(ByteBuffer bytes) throws ImportException, IOException, Asking;
+    private static final Pattern OWNED = Pattern.compile(NAME + "(\\d+)-.*");
+
+    private final Path path;
+
+    private UploadedFile(Path path) {
+        this.path = path;
     }
 
-    static void with(AssetService assets, String sha256, Use use) throws ImportException, IOException, Asking {
-        Path file = Files.createTempFile("zolvan-import", ".bin");
-        try {
-            try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
-                assets.copy(sha256, out);
-            }
-            try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
-                use.of(channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size()));
-            }
-        } finally {
-            Files.deleteIfExists(file);
+    static UploadedFile of(AssetService assets, String sha256) throws IOException {
+        Path path = Files.createTempFile(PREFIX, ".bin");
+        UploadedFile file = new UploadedFile(path);
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(path))) {
+            assets.copy(sha256, out);
+        } catch (IOException | RuntimeException e) {
+            file.close();
+            throw e;
         }
+        return file;
+    }
+
+    /** Removes what processes have left that were killed. */
+    static void clearAway() throws IOException {
+        Path folder = Path.of(System.getProperty("java.io.tmpdir"));
+        try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, NAME + "*")) {
+            for (Path file : files) {
+                Matcher name = OWNED.matcher(file.getFileName().toString());
+                if (name.matches()
+                        && ProcessHandle.of(Long.parseLong(name.group(1))).isEmpty()) {
+                    Files.deleteIfExists(file);
+                }
+            }
+        }
+    }
+
+    String path() {
+        return path.toString();
+    }
+
+    @Override
+    public void close() throws IOException {
+        Files.deleteIfExists(path);
     }
 }

@@ -2,6 +2,7 @@ package app.zolvan.server.problem;
 
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.material.ParameterException;
+import app.zolvan.server.database.Outage;
 import java.net.URI;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -51,12 +52,27 @@ public class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> fault(Exception e) {
+        if (Outage.is(e)) {
+            return unavailable(
+                    "database-away",
+                    "Zolvan can’t reach its database just now. It is being brought back; try" + " again in a moment.");
+        }
+        if (Outage.isClash(e)) {
+            return unavailable("busy", "Two changes met in the database and yours was held back. Try it again.");
+        }
         LOG.error("a request failed", e);
         return answer(detail(
                 HttpStatus.INTERNAL_SERVER_ERROR,
                 "fault",
                 "Something went wrong on our side and nothing was changed. Try again; if it happens again, tell us"
                         + " what you did."));
+    }
+
+    private static ResponseEntity<ProblemDetail> unavailable(String type, String sentence) {
+        return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+                .header(HttpHeaders.RETRY_AFTER, "1")
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(detail(HttpStatus.SERVICE_UNAVAILABLE, type, sentence));
     }
 
     @Override

@@ -56,7 +56,8 @@ public class ProjectService {
                         r.client(),
                         LengthUnit.ofSymbol(r.unit()),
                         r.version(),
-                        r.touchedAt()));
+                        r.touchedAt(),
+                        null));
     }
 
     public UUID create(UUID id, UUID owner, String name, String client, LengthUnit unit) {
@@ -70,7 +71,8 @@ public class ProjectService {
                 "stale",
                 "This project was changed elsewhere in the meantime. What you see has been brought up to date; do it"
                         + " again if it is still what you want.",
-                find(id).map(p -> p.asSeen(p.version() - 1)).orElse(null)); // what was asked for counts no more
+                find(id).map(p -> p.asSeen(Seen.of(p.version() - 1)))
+                        .orElse(null)); // what was asked for counts no more
     }
 
     /** Tells all who work on a project that it has changed. */
@@ -104,20 +106,5 @@ public class ProjectService {
         Project project = requireOwned(account, id);
         mapper.delete(project.id());
         assets.deleteUnused();
-    }
-
-    /** The version in an If-Match header; what comes after a hyphen tells views of one version apart. */
-    public static long version(String ifMatch) {
-        if (ifMatch == null) {
-            throw Problem.of(
-                    HttpStatus.PRECONDITION_REQUIRED,
-                    "no-version",
-                    "Reload the page: it does not say what it has seen.");
-        }
-        try {
-            return Long.parseLong(ifMatch.replace("\"", "").strip().replaceFirst("-.*", ""));
-        } catch (NumberFormatException e) {
-            throw Problem.of(HttpStatus.BAD_REQUEST, "bad-version", "Reload the page and try again.");
-        }
     }
 }

@@ -19,6 +19,7 @@ import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.ProjectState.LookWire;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import java.util.ArrayList;
@@ -32,6 +33,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -95,6 +97,20 @@ public class AssignCommands {
         }
     }
 
+    /** What something is given to: decided while the project is locked, so that nobody changes what it was decided by. */
+    public sealed interface Where {
+        /** Things that are named. */
+        record Named(List<Spot> spots) implements Where {}
+
+        /**
+         * The things that hold what regions show.
+         *
+         * @param level null for the one at which each shows what it is given
+         * @param side  which of their sides; null for those that what they show is for
+         */
+        record Showing(@Nullable Level level, @Nullable Side side, List<Region> regions) implements Where {}
+    }
+
     /**
      * What is given to what.
      *
@@ -104,18 +120,14 @@ public class AssignCommands {
      * @param in       the schemes; none for the one in view
      */
     public record Giving(
-            List<Spot> to,
-            @Nullable UUID material,
-            @Nullable Mapping mapping,
-            boolean lookOnly,
-            List<UUID> in) {}
+            Where to, @Nullable UUID material, @Nullable Mapping mapping, boolean lookOnly, List<UUID> in) {}
 
     @Transactional
-    public ProjectState assign(Account account, UUID projectId, long seen, Giving g) {
+    public ProjectState assign(Account account, UUID projectId, Seen seen, Giving g) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = scenes.scene(projectId);
         List<SchemeRow> in = chosen(projectId, g.in());
-        List<Spot> to = unlocked(scene, g.to());
+        List<Spot> to = unlocked(scene, spots(project, g.to()));
         List<Change> changes = new ArrayList<>();
         Map<Facts, MaterialRow> copies = new HashMap<>();
         String name = "";
@@ -171,24 +183,21 @@ public class AssignCommands {
         return spots.size() + (alike ? " " + first.level().word() + "s" : " places") + first.sideWord();
     }
 
-    /**
-     * Where regions would be given a look.
-     *
-     * @param level null for the one at which each shows what it is given
-     * @param side  which of their sides; null for those that what they show is for
-     */
-    List<Spot> spots(
-            Account account, UUID projectId, @Nullable Level level, @Nullable Side side, List<Region> regions) {
-        LookTable looks = schemes.looks(projects.require(account, projectId));
-        return regions.stream()
+    private List<Spot> spots(Project project, Where where) {
+        if (where instanceof Where.Named named) {
+            return named.spots();
+        }
+        Where.Showing showing = (Where.Showing) where;
+        LookTable looks = schemes.looks(project);
+        return showing.regions().stream()
                 .map(r -> {
                     Scene.Part p = looks.scene().requireRegion(r.part(), r.span());
-                    return level == null
+                    return showing.level() == null
                             ? Spot.of(
                                     looks.trace(r.part(), r.span(), Aspect.MATERIAL)
                                             .standing(),
-                                    side)
-                            : spot(looks.scene(), level, p, r.span(), side);
+                                    showing.side())
+                            : spot(looks.scene(), showing.level(), p, r.span(), showing.side());
                 })
                 .distinct()
                 .toList();
@@ -244,7 +253,7 @@ public class AssignCommands {
 
     /** Takes off several things at once in the scheme in view; what lies beneath shows. */
     @Transactional
-    ProjectState takeOff(Account account, UUID projectId, long seen, int part, int span, Extent extent) {
+    ProjectState takeOff(Account account, UUID projectId, Seen seen, int part, int span, Extent extent) {
         Project project = commands.begin(account, projectId, seen);
         LookTable looks = schemes.looks(project);
         Scene scene = looks.scene();
@@ -275,7 +284,7 @@ public class AssignCommands {
 
     /** Has a slot of the scheme in view hold again what its base has. */
     @Transactional
-    ProjectState back(Account account, UUID projectId, long seen, Spot spot) {
+    ProjectState back(Account account, UUID projectId, Seen seen, Spot spot) {
         Project project = commands.begin(account, projectId, seen);
         SchemeRow scheme = schemes.current(projectId);
         SchemeEntries entries = schemes.entries(projectId, scheme);
@@ -300,7 +309,7 @@ public class AssignCommands {
      * shown, its sets get the other. Mappings stay.
      */
     @Transactional
-    ProjectState replace(Account account, UUID projectId, long seen, Replacing r) {
+    ProjectState replace(Account account, UUID projectId, Seen seen, Replacing r) {
         Project project = commands.begin(account, projectId, seen);
         MaterialRow old = materials.requireUsable(projectId, r.material());
         List<Change> changes = new ArrayList<>();
@@ -398,23 +407,26 @@ public class AssignCommands {
     /**
      * Gives sets the materials that a table says, in the scheme in view.
      *
-     * @param wanted library materials by set
+     * @param wanted library materials by set; asked for once the project is locked
      */
     @Transactional
-    ProjectState dress(Account account, UUID projectId, long seen, String table, Map<Integer, UUID> wanted) {
-        Map<Slot, UUID> slots = new LinkedHashMap<>();
-        wanted.forEach((set, material) -> slots.put(LookTable.slot(Level.SET, set), material));
-        return give(account, projectId, seen, table, slots);
+    ProjectState dress(Account account, UUID projectId, Seen seen, String table, Supplier<Map<Integer, UUID>> wanted) {
+        return give(account, projectId, seen, table, () -> {
+            Map<Slot, UUID> slots = new LinkedHashMap<>();
+            wanted.get().forEach((set, material) -> slots.put(LookTable.slot(Level.SET, set), material));
+            return slots;
+        });
     }
 
     /**
      * Gives things what a table or rules say, in the scheme in view.
      *
-     * @param wanted library materials by where they go
+     * @param choosing library materials by where they go; asked for once the project is locked
      */
     @Transactional
-    ProjectState give(Account account, UUID projectId, long seen, String by, Map<Slot, UUID> wanted) {
+    ProjectState give(Account account, UUID projectId, Seen seen, String by, Supplier<Map<Slot, UUID>> choosing) {
         Project project = commands.begin(account, projectId, seen);
+        Map<Slot, UUID> wanted = choosing.get();
         if (wanted.isEmpty()) {
             throw Problem.conflict("nothing", "Nothing is left that “" + by + "” would give something.", null);
         }
@@ -438,7 +450,7 @@ public class AssignCommands {
 
     /** Has what a level shows win over everything narrower, or no longer. */
     @Transactional
-    ProjectState putOnTop(Account account, UUID projectId, long seen, Spot spot, boolean onTop) {
+    ProjectState putOnTop(Account account, UUID projectId, Seen seen, Spot spot, boolean onTop) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = scenes.scene(projectId);
         scene.requireTarget(spot.level(), spot.target());

@@ -5,14 +5,14 @@ import app.zolvan.core.assign.Side;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.problem.Problem;
-import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
+import app.zolvan.server.scheme.AssignCommands.Where;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
@@ -20,7 +20,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -59,31 +58,31 @@ class AssignController {
     ResponseEntity<ProjectState> assign(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Assignment a) {
         return CommandController.tagged(commands.assign(
                 account,
                 id,
-                ProjectService.version(seen),
+                seen,
                 new AssignCommands.Giving(
-                        spots(account, id, a),
+                        where(a),
                         a.material(),
                         mapping(a.mapping()),
                         Boolean.TRUE.equals(a.lookOnly()),
                         a.schemes() == null ? List.of() : a.schemes())));
     }
 
-    private List<AssignCommands.Spot> spots(Account account, UUID id, Assignment a) {
+    private static Where where(Assignment a) {
         Level level = a.level() == null ? null : level(a.level());
         if (a.regions() != null) {
-            return commands.spots(account, id, level, a.side(), a.regions());
+            return new Where.Showing(level, a.side(), a.regions());
         }
         if (level == null || a.targets() == null) {
             throw Problem.ofField("targets", "Say what it is to be put on.");
         }
-        return a.targets().stream()
+        return new Where.Named(a.targets().stream()
                 .map(t -> new AssignCommands.Spot(level, t, a.side()))
-                .toList();
+                .toList());
     }
 
     private static @Nullable Mapping mapping(@Nullable String word) {
@@ -108,12 +107,12 @@ class AssignController {
     ResponseEntity<ProjectState> onTop(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody OnTop wish) {
         return CommandController.tagged(commands.putOnTop(
                 account,
                 id,
-                ProjectService.version(seen),
+                seen,
                 new AssignCommands.Spot(level(wish.level()), wish.target(), wish.side()),
                 wish.onTop()));
     }
@@ -130,9 +129,9 @@ class AssignController {
     ResponseEntity<ProjectState> asInBase(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody SlotOf slot) {
-        return CommandController.tagged(commands.back(account, id, ProjectService.version(seen), slot.spot()));
+        return CommandController.tagged(commands.back(account, id, seen, slot.spot()));
     }
 
     record TakingOff(int part, int span, @NotNull AssignCommands.Extent extent) {}
@@ -142,10 +141,9 @@ class AssignController {
     ResponseEntity<ProjectState> takeOff(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody TakingOff t) {
-        return CommandController.tagged(
-                commands.takeOff(account, id, ProjectService.version(seen), t.part(), t.span(), t.extent()));
+        return CommandController.tagged(commands.takeOff(account, id, seen, t.part(), t.span(), t.extent()));
     }
 
     /** What would come of putting a material on a level of a region; where none is named, on the one that shows or some steps from it. */
@@ -189,12 +187,12 @@ class AssignController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable UUID material,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Replacement r) {
         return CommandController.tagged(commands.replace(
                 account,
                 id,
-                ProjectService.version(seen),
+                seen,
                 new AssignCommands.Replacing(
                         material, r.by(), r.parts(), r.schemes() == null ? List.of() : r.schemes())));
     }

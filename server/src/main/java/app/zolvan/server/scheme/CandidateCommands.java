@@ -11,6 +11,7 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.AssignCommands.Spot;
 import app.zolvan.server.scheme.SchemeMapper.CandidateRow;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
@@ -51,7 +52,7 @@ class CandidateCommands {
 
     /** Keeps a material as one to choose from, after those that are kept; what shows stays. */
     @Transactional
-    ProjectState keep(Account account, UUID projectId, long seen, Spot spot, UUID material) {
+    ProjectState keep(Account account, UUID projectId, Seen seen, Spot spot, UUID material) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = scenes.scene(projectId);
         scene.requireTarget(spot.level(), spot.target());
@@ -75,7 +76,7 @@ class CandidateCommands {
 
     /** Keeps a material there no longer; where it shows, it stays. */
     @Transactional
-    ProjectState drop(Account account, UUID projectId, long seen, Spot spot, UUID material) {
+    ProjectState drop(Account account, UUID projectId, Seen seen, Spot spot, UUID material) {
         Project project = commands.begin(account, projectId, seen);
         CandidateRow row = keptOn(projectId, spot).stream()
                 .filter(c -> c.materialId().equals(material))
@@ -96,7 +97,7 @@ class CandidateCommands {
 
     /** Makes a scheme, based on the one in view, of every combination of the candidates on some things. */
     @Transactional
-    ProjectState combine(Account account, UUID projectId, long seen, List<Spot> spots) {
+    ProjectState combine(Account account, UUID projectId, Seen seen, List<Spot> spots) {
         Project project = commands.begin(account, projectId, seen);
         SchemeRow base = schemes.current(projectId);
         List<SchemeRow> all = schemes.schemes(projectId);

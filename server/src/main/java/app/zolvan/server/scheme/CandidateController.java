@@ -1,21 +1,19 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
-import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.AssignCommands.Spot;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -43,20 +41,18 @@ class CandidateController {
     ResponseEntity<ProjectState> keep(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Candidate c) {
-        return CommandController.tagged(
-                commands.keep(account, id, ProjectService.version(seen), c.spot(), c.material()));
+        return CommandController.tagged(commands.keep(account, id, seen, c.spot(), c.material()));
     }
 
     @PostMapping("/dropped")
     ResponseEntity<ProjectState> drop(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Candidate c) {
-        return CommandController.tagged(
-                commands.drop(account, id, ProjectService.version(seen), c.spot(), c.material()));
+        return CommandController.tagged(commands.drop(account, id, seen, c.spot(), c.material()));
     }
 
     /** A scheme of every combination. */
@@ -64,12 +60,12 @@ class CandidateController {
     ResponseEntity<ProjectState> combine(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Combined wanted) {
         return CommandController.tagged(commands.combine(
                 account,
                 id,
-                ProjectService.version(seen),
+                seen,
                 wanted.of().stream().map(AssignController.SlotOf::spot).toList()));
     }
 }

@@ -9,6 +9,7 @@ import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -59,7 +60,7 @@ public class CleanUpCommands {
     public record Going(boolean materials, boolean images, boolean groups) {}
 
     @Transactional
-    public ProjectState remove(Account account, UUID projectId, long seen, Going what) {
+    public ProjectState remove(Account account, UUID projectId, Seen seen, Going what) {
         Project project = commands.begin(account, projectId, seen);
         Leftovers all = leftovers(account, projectId);
         Leftovers going = new Leftovers(

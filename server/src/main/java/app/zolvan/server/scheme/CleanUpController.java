@@ -2,16 +2,14 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
 import app.zolvan.server.model.Leftovers;
-import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import java.util.UUID;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -34,8 +32,8 @@ class CleanUpController {
     ResponseEntity<ProjectState> remove(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @RequestBody CleanUpCommands.Going going) {
-        return CommandController.tagged(commands.remove(account, id, ProjectService.version(seen), going));
+        return CommandController.tagged(commands.remove(account, id, seen, going));
     }
 }

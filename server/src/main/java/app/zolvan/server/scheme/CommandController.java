@@ -3,11 +3,10 @@ package app.zolvan.server.scheme;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.problem.Problem;
-import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.UUID;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
@@ -15,7 +14,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -44,7 +42,7 @@ class CommandController {
     ResponseEntity<ProjectState> changeDetails(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody NewDetails d) {
         LengthUnit unit;
         try {
@@ -52,25 +50,25 @@ class CommandController {
         } catch (IllegalArgumentException e) {
             throw Problem.ofField("unit", "Lengths can be shown in mm, cm, m, in or ft.");
         }
-        return tagged(commands.changeDetails(account, id, ProjectService.version(seen), d.name(), d.client(), unit));
+        return tagged(commands.changeDetails(account, id, seen, d.name(), d.client(), unit));
     }
 
     @PostMapping("/undo")
     ResponseEntity<ProjectState> undo(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @RequestParam(defaultValue = "false") boolean force) {
-        return tagged(commands.undo(account, id, ProjectService.version(seen), force));
+        return tagged(commands.undo(account, id, seen, force));
     }
 
     @PostMapping("/redo")
     ResponseEntity<ProjectState> redo(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @RequestParam(defaultValue = "false") boolean force) {
-        return tagged(commands.redo(account, id, ProjectService.version(seen), force));
+        return tagged(commands.redo(account, id, seen, force));
     }
 
     /** A browser that has seen another scheme of the same version may not take that for this one. */

@@ -20,6 +20,7 @@ import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.ProjectState.CandidatesWire;
 import app.zolvan.server.scheme.ProjectState.LookWire;
 import app.zolvan.server.scheme.ProjectState.RegionWire;
@@ -119,7 +120,7 @@ public class CommandService {
     /** Changes a project's name, client or unit. */
     @Transactional
     public ProjectState changeDetails(
-            Account account, UUID projectId, long seen, String name, String client, LengthUnit unit) {
+            Account account, UUID projectId, Seen seen, String name, String client, LengthUnit unit) {
         Project project = begin(account, projectId, seen);
         Change.Details before = new Change.Details(project.name(), project.client(), project.unit());
         Change.Details after = new Change.Details(GivenName.require(name), client.strip(), unit);
@@ -128,14 +129,14 @@ public class CommandService {
 
     /** Takes back the account's last command. Where others have built on it, asks first, unless forced. */
     @Transactional
-    public ProjectState undo(Account account, UUID projectId, long seen, boolean force) {
+    public ProjectState undo(Account account, UUID projectId, Seen seen, boolean force) {
         Project project = begin(account, projectId, seen);
         SchemeMapper.CommandRow last = mapper.lastDone(projectId, account.id())
                 .orElseThrow(() -> Problem.conflict("nothing", "There is nothing to undo.", null));
         requireSameModel(project, last);
         List<Change> inverses = takeBack(project, last, force);
         mapper.setUndone(last.id(), true);
-        return finish(account, projectId, "Undo: " + last.label(), inverses);
+        return finish(account, project, "Undo: " + last.label(), inverses);
     }
 
     /** Takes back what a command has done; the changes that does it. */
@@ -150,14 +151,14 @@ public class CommandService {
 
     /** Does again what undo took back. */
     @Transactional
-    public ProjectState redo(Account account, UUID projectId, long seen, boolean force) {
+    public ProjectState redo(Account account, UUID projectId, Seen seen, boolean force) {
         Project project = begin(account, projectId, seen);
         SchemeMapper.CommandRow next = mapper.firstUndone(projectId, account.id())
                 .orElseThrow(() -> Problem.conflict("nothing", "There is nothing to do again.", null));
         requireSameModel(project, next);
         replay(project, next, changes(next), force);
         mapper.setUndone(next.id(), false);
-        return finish(account, projectId, next.label(), changes(next));
+        return finish(account, project, next.label(), changes(next));
     }
 
     private List<Change> changes(SchemeMapper.CommandRow command) {
@@ -393,9 +394,17 @@ public class CommandService {
         }
     }
 
-    Project begin(Account account, UUID projectId, long seen) {
+    /**
+     * Locks the project for a command, to the end of the transaction.
+     *
+     * @throws DoneBefore where this very command has been done
+     */
+    Project begin(Account account, UUID projectId, Seen seen) {
         Project project = projects.require(account, projectId);
         projects.touch(project.id());
+        if (seen.key() != null && mapper.isDone(projectId, account.id(), seen.key())) {
+            throw new DoneBefore(account, projectId);
+        }
         return project.asSeen(seen);
     }
 
@@ -429,7 +438,7 @@ public class CommandService {
     /** The same for work that began earlier and goes on whatever has changed meanwhile. */
     Project beginAnyway(Account account, UUID projectId) {
         Project project = projects.require(account, projectId);
-        return project.asSeen(projects.touch(project.id()) - 1);
+        return project.asSeen(Seen.of(projects.touch(project.id()) - 1));
     }
 
     /** The same for what things are given: locked parts stay as they are. */
@@ -449,15 +458,15 @@ public class CommandService {
         String stored = json.writerFor(json.getTypeFactory().constructCollectionType(List.class, Change.class))
                 .writeValueAsString(changes);
         mapper.insertCommand(project.id(), account.id(), label, stored);
-        return finish(account, project.id(), label, changes);
+        return finish(account, project, label, changes);
     }
 
-    private ProjectState finish(Account account, UUID projectId, String label, List<Change> changes) {
-        ProjectState state = state(account, projectId);
+    private ProjectState finish(Account account, Project project, String label, List<Change> changes) {
+        ProjectState state = state(account, project.id());
         String[] things = Touched.by(changes).toArray(String[]::new);
-        mapper.insertTouched(projectId, state.version(), account.id(), label, things);
-        mapper.forgetTouched(projectId, state.version() - REMEMBERED);
-        projects.announce(projectId, state.version());
+        mapper.insertTouched(project.id(), state.version(), account.id(), label, things, project.command());
+        mapper.forgetTouched(project.id(), state.version() - REMEMBERED);
+        projects.announce(project.id(), state.version());
         return state;
     }
 

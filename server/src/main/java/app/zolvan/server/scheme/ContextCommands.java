@@ -21,6 +21,7 @@ import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
+import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -81,7 +82,7 @@ public class ContextCommands {
     }
 
     @Transactional
-    public ProjectState addForm(Account account, UUID projectId, long seen, HelperForm form) {
+    public ProjectState addForm(Account account, UUID projectId, Seen seen, HelperForm form) {
         Project project = commands.begin(account, projectId, seen);
         Box3 design = models.scene(projectId).box();
         return add(
@@ -103,7 +104,7 @@ public class ContextCommands {
     public ProjectState change(
             Account account,
             UUID projectId,
-            long seen,
+            Seen seen,
             int index,
             String name,
             Belonging belonging,
@@ -153,7 +154,7 @@ public class ContextCommands {
 
     /** Puts a model somewhere else. */
     @Transactional
-    public ProjectState place(Account account, UUID projectId, long seen, int index, Placement to) {
+    public ProjectState place(Account account, UUID projectId, Seen seen, int index, Placement to) {
         Project project = commands.begin(account, projectId, seen);
         if (!to.isWithinReach()) {
             throw Problem.ofField(
@@ -182,7 +183,7 @@ public class ContextCommands {
 
     /** Lets a model down, or lifts it, until it stands on what is below it. */
     @Transactional
-    public ProjectState setDown(Account account, UUID projectId, long seen, int index) {
+    public ProjectState setDown(Account account, UUID projectId, Seen seen, int index) {
         Project project = commands.begin(account, projectId, seen);
         Scene.PlacedModel model = requireMovable(projectId, index);
         Scene scene = models.scene(projectId);
@@ -236,7 +237,7 @@ public class ContextCommands {
             long seed) {}
 
     @Transactional
-    public ProjectState repeat(Account account, UUID projectId, long seen, int index, Repetition r) {
+    public ProjectState repeat(Account account, UUID projectId, Seen seen, int index, Repetition r) {
         Project project = commands.begin(account, projectId, seen);
         Scene.PlacedModel model = requireMovable(projectId, index);
         List<Transform> moves = moves(projectId, model, r);
@@ -305,7 +306,7 @@ public class ContextCommands {
     }
 
     @Transactional
-    public ProjectState remove(Account account, UUID projectId, long seen, int index) {
+    public ProjectState remove(Account account, UUID projectId, Seen seen, int index) {
         Project project = commands.begin(account, projectId, seen);
         Scene.PlacedModel model = requireMovable(projectId, index);
         String before = models.keep(projectId);

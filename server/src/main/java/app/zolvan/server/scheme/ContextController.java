@@ -6,7 +6,7 @@ import app.zolvan.core.context.Placement;
 import app.zolvan.core.context.Repeating;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.server.account.Account;
-import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.ContextCommands.Arrangement;
 import app.zolvan.server.scheme.ContextCommands.Repetition;
 import jakarta.validation.constraints.Max;
@@ -15,7 +15,6 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
@@ -24,7 +23,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -45,9 +43,9 @@ class ContextController {
     ResponseEntity<ProjectState> addForm(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody NewForm f) {
-        return CommandController.tagged(commands.addForm(account, id, ProjectService.version(seen), f.form()));
+        return CommandController.tagged(commands.addForm(account, id, seen, f.form()));
     }
 
     record ModelDetails(
@@ -58,10 +56,10 @@ class ContextController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable int model,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody ModelDetails d) {
-        return CommandController.tagged(commands.change(
-                account, id, ProjectService.version(seen), model, d.name(), d.belonging(), d.hidden(), d.locked()));
+        return CommandController.tagged(
+                commands.change(account, id, seen, model, d.name(), d.belonging(), d.hidden(), d.locked()));
     }
 
     /**
@@ -79,20 +77,17 @@ class ContextController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable int model,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody PlaceWire p) {
         Placement to = new Placement(vector(p.at()), vector(p.degrees()), p.scale());
-        return CommandController.tagged(commands.place(account, id, ProjectService.version(seen), model, to));
+        return CommandController.tagged(commands.place(account, id, seen, model, to));
     }
 
     /** Sets it down on what is below it. */
     @PostMapping("/{model}/rest")
     ResponseEntity<ProjectState> rest(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable int model,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
-        return CommandController.tagged(commands.setDown(account, id, ProjectService.version(seen), model));
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable int model, Seen seen) {
+        return CommandController.tagged(commands.setDown(account, id, seen, model));
     }
 
     /** See {@link Repetition}. */
@@ -112,12 +107,12 @@ class ContextController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable int model,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody RepetitionWire r) {
         return CommandController.tagged(commands.repeat(
                 account,
                 id,
-                ProjectService.version(seen),
+                seen,
                 model,
                 new Repetition(
                         r.arrangement(),
@@ -132,11 +127,8 @@ class ContextController {
 
     @DeleteMapping("/{model}")
     ResponseEntity<ProjectState> remove(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable int model,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
-        return CommandController.tagged(commands.remove(account, id, ProjectService.version(seen), model));
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable int model, Seen seen) {
+        return CommandController.tagged(commands.remove(account, id, seen, model));
     }
 
     private static Vec3 vector(List<Double> v) {

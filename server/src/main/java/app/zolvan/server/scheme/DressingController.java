@@ -1,7 +1,7 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
-import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.DressingService.DressingRow;
 import app.zolvan.server.scheme.DressingService.Fitting;
 import app.zolvan.server.scheme.DressingService.TableWire;
@@ -9,7 +9,6 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -20,7 +19,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -74,10 +72,7 @@ class DressingController {
 
     @PostMapping("/api/projects/{id}/dressing-tables/{table}/apply")
     ResponseEntity<ProjectState> apply(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID table,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
-        return CommandController.tagged(dressing.apply(account, id, ProjectService.version(seen), table));
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID table, Seen seen) {
+        return CommandController.tagged(dressing.apply(account, id, seen, table));
     }
 }

@@ -19,6 +19,7 @@ import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -211,15 +212,17 @@ class DressingService {
 
     /** Gives sets that have nothing yet what a table says. */
     @Transactional
-    ProjectState apply(Account account, UUID projectId, long seen, UUID id) {
-        Map<Integer, UUID> wanted = new LinkedHashMap<>();
-        for (Fitting f : preview(account, projectId, id)) {
-            if (f.material() != null && !f.dressed()) {
-                wanted.put(f.set(), f.material());
-            }
-        }
+    ProjectState apply(Account account, UUID projectId, Seen seen, UUID id) {
         String name = mapper.find(account.id(), id).orElseThrow().name();
-        return assigning.dress(account, projectId, seen, name, wanted);
+        return assigning.dress(account, projectId, seen, name, () -> {
+            Map<Integer, UUID> wanted = new LinkedHashMap<>();
+            for (Fitting f : preview(account, projectId, id)) {
+                if (f.material() != null && !f.dressed()) {
+                    wanted.put(f.set(), f.material());
+                }
+            }
+            return wanted;
+        });
     }
 
     void delete(Account account, UUID id) {

@@ -14,6 +14,7 @@ import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
@@ -96,7 +97,7 @@ class FaceCommands {
 
     /** Makes a face of some triangles of a part; those that were in another one leave it. */
     @Transactional
-    ProjectState cut(Account account, UUID projectId, long seen, Picked triangles, String name) {
+    ProjectState cut(Account account, UUID projectId, Seen seen, Picked triangles, String name) {
         String wanted = GivenName.require(name);
         Project project = commands.begin(account, projectId, seen);
         Scene.Part part = require(models.scene(projectId), triangles);
@@ -124,7 +125,7 @@ class FaceCommands {
 
     /** What was a face is nothing but its part again; the looks that it had by itself go. */
     @Transactional
-    ProjectState join(Account account, UUID projectId, long seen, int face) {
+    ProjectState join(Account account, UUID projectId, Seen seen, int face) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = models.scene(projectId);
         scene.requireTarget(Level.FACE, face);
@@ -143,7 +144,7 @@ class FaceCommands {
     }
 
     @Transactional
-    ProjectState rename(Account account, UUID projectId, long seen, int face, String name) {
+    ProjectState rename(Account account, UUID projectId, Seen seen, int face, String name) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = models.scene(projectId);
         scene.requireTarget(Level.FACE, face);

@@ -1,20 +1,18 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
-import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -56,14 +54,10 @@ class FaceController {
     ResponseEntity<ProjectState> cut(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody FaceWanted f) {
-        return CommandController.tagged(commands.cut(
-                account,
-                id,
-                ProjectService.version(seen),
-                new FaceCommands.Picked(f.part(), f.mesh(), f.triangles()),
-                f.name()));
+        return CommandController.tagged(
+                commands.cut(account, id, seen, new FaceCommands.Picked(f.part(), f.mesh(), f.triangles()), f.name()));
     }
 
     record FaceName(@NotNull @Size(max = 200) String name) {}
@@ -73,18 +67,15 @@ class FaceController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable int face,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody FaceName n) {
-        return CommandController.tagged(commands.rename(account, id, ProjectService.version(seen), face, n.name()));
+        return CommandController.tagged(commands.rename(account, id, seen, face, n.name()));
     }
 
     /** Makes a face nothing but its part again. */
     @PostMapping("/{face}/join")
     ResponseEntity<ProjectState> join(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable int face,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
-        return CommandController.tagged(commands.join(account, id, ProjectService.version(seen), face));
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable int face, Seen seen) {
+        return CommandController.tagged(commands.join(account, id, seen, face));
     }
 }

@@ -5,6 +5,7 @@ import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.SchemeMapper.CommandRow;
 import app.zolvan.server.scheme.SchemeMapper.MomentRow;
 import java.time.OffsetDateTime;
@@ -75,7 +76,7 @@ class HistoryCommands {
      * as a whole. Where something was done over by others in another order, asks first, unless forced.
      */
     @Transactional
-    ProjectState backTo(Account account, UUID projectId, long seen, long id, boolean force) {
+    ProjectState backTo(Account account, UUID projectId, Seen seen, long id, boolean force) {
         Project project = commands.begin(account, projectId, seen);
         MomentRow moment = mapper.moment(projectId, id).orElseThrow(() -> Problem.notFound("moment"));
         List<CommandRow> since = mapper.doneSince(projectId, id);

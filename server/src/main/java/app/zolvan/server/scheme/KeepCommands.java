@@ -8,6 +8,7 @@ import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
+import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -33,7 +34,7 @@ class KeepCommands {
 
     /** Lays a kit's materials into the palette; those that are there already stay. */
     @Transactional
-    ProjectState lay(Account account, UUID projectId, long seen, UUID kit) {
+    ProjectState lay(Account account, UUID projectId, Seen seen, UUID kit) {
         Project project = commands.begin(account, projectId, seen);
         String name = kits.name(account, kit);
         List<Change> changes = new ArrayList<>();
@@ -46,7 +47,7 @@ class KeepCommands {
 
     /** Makes a project's material what it is in the library that it was kept in or came from. */
     @Transactional
-    ProjectState takeKept(Account account, UUID projectId, long seen, UUID material) {
+    ProjectState takeKept(Account account, UUID projectId, Seen seen, UUID material) {
         Project project = commands.begin(account, projectId, seen);
         MaterialRow row = requireOwn(projectId, material);
         ItemService.Standing standing = items.standing(account, row);
@@ -74,7 +75,7 @@ class KeepCommands {
 
     /** Changes what is known of one of the project's materials. */
     @Transactional
-    ProjectState tell(Account account, UUID projectId, long seen, UUID material, Facts facts) {
+    ProjectState tell(Account account, UUID projectId, Seen seen, UUID material, Facts facts) {
         Project project = commands.begin(account, projectId, seen);
         MaterialRow row = requireOwn(projectId, material);
         facts.check();
@@ -91,7 +92,7 @@ class KeepCommands {
      */
     @Transactional
     ProjectState setSubstance(
-            Account account, UUID projectId, long seen, UUID material, @Nullable UUID of, boolean withLook) {
+            Account account, UUID projectId, Seen seen, UUID material, @Nullable UUID of, boolean withLook) {
         Project project = commands.begin(account, projectId, seen);
         MaterialRow row = requireOwn(projectId, material);
         if (of == null) {

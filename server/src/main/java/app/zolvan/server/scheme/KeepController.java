@@ -2,17 +2,15 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
 import app.zolvan.server.library.FactsWire;
-import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -30,20 +28,14 @@ class KeepController {
 
     @PostMapping("/kits/{kit}")
     ResponseEntity<ProjectState> lay(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID kit,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
-        return CommandController.tagged(commands.lay(account, id, ProjectService.version(seen), kit));
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID kit, Seen seen) {
+        return CommandController.tagged(commands.lay(account, id, seen, kit));
     }
 
     @PostMapping("/materials/{material}/as-kept")
     ResponseEntity<ProjectState> takeKept(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID material,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
-        return CommandController.tagged(commands.takeKept(account, id, ProjectService.version(seen), material));
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID material, Seen seen) {
+        return CommandController.tagged(commands.takeKept(account, id, seen, material));
     }
 
     @PostMapping("/materials/{material}/facts")
@@ -51,10 +43,9 @@ class KeepController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable UUID material,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @RequestBody FactsWire facts) {
-        return CommandController.tagged(
-                commands.tell(account, id, ProjectService.version(seen), material, facts.facts()));
+        return CommandController.tagged(commands.tell(account, id, seen, material, facts.facts()));
     }
 
     /**
@@ -69,11 +60,10 @@ class KeepController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable String number,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @RequestBody Bringing b) {
         boolean meet = b.meet() != null && b.meet();
-        return CommandController.tagged(
-                suppliers.bring(account, id, ProjectService.version(seen), number, b.width(), meet));
+        return CommandController.tagged(suppliers.bring(account, id, seen, number, b.width(), meet));
     }
 
     /**
@@ -87,9 +77,8 @@ class KeepController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable UUID material,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody MadeOf m) {
-        return CommandController.tagged(
-                commands.setSubstance(account, id, ProjectService.version(seen), material, m.of(), m.withLook()));
+        return CommandController.tagged(commands.setSubstance(account, id, seen, material, m.of(), m.withLook()));
     }
 }

@@ -28,6 +28,7 @@ import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -90,7 +91,7 @@ class MaterialCommands {
     ProjectState adjust(
             Account account,
             UUID projectId,
-            long seen,
+            Seen seen,
             int part,
             int span,
             @Nullable List<Integer> only,
@@ -189,7 +190,7 @@ class MaterialCommands {
      * @param only parts; null for all
      */
     ProjectState meetEdges(
-            Account account, UUID projectId, long seen, int part, int span, @Nullable List<Integer> only) {
+            Account account, UUID projectId, Seen seen, int part, int span, @Nullable List<Integer> only) {
         Project before = projects.require(account, projectId);
         LookTable standing = schemes.looks(before);
         standing.scene().requireRegion(part, span);
@@ -389,7 +390,7 @@ class MaterialCommands {
 
     /** Gives one of the project's materials another name. */
     @Transactional
-    ProjectState rename(Account account, UUID projectId, long seen, UUID material, String name) {
+    ProjectState rename(Account account, UUID projectId, Seen seen, UUID material, String name) {
         Project project = commands.begin(account, projectId, seen);
         MaterialRow row = requireOwn(projectId, material);
         MaterialRow renamed = row.with(GivenName.require(name), row.toSurface());
@@ -407,7 +408,7 @@ class MaterialCommands {
 
     /** Makes another material of one: independent of it, or a variation that follows it. */
     @Transactional
-    ProjectState copy(Account account, UUID projectId, long seen, UUID material, MaterialController.NewCopy wanted) {
+    ProjectState copy(Account account, UUID projectId, Seen seen, UUID material, MaterialController.NewCopy wanted) {
         boolean variation = wanted.variation();
         Project project = commands.begin(account, projectId, seen);
         MaterialRow from = materials.requireUsable(projectId, material);
@@ -447,7 +448,7 @@ class MaterialCommands {
 
     /** A variation no longer follows; it stays as it looks. */
     @Transactional
-    ProjectState makeIndependent(Account account, UUID projectId, long seen, UUID material) {
+    ProjectState makeIndependent(Account account, UUID projectId, Seen seen, UUID material) {
         Project project = commands.begin(account, projectId, seen);
         MaterialRow row = requireOwn(projectId, material);
         if (row.parent() == null) {

@@ -1,7 +1,7 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
-import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -9,14 +9,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -58,17 +56,10 @@ class MaterialController {
     ResponseEntity<ProjectState> adjust(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Adjustment a) {
         return CommandController.tagged(commands.adjust(
-                account,
-                id,
-                ProjectService.version(seen),
-                a.part(),
-                a.span(),
-                a.only(),
-                Boolean.TRUE.equals(a.here()),
-                a.values()));
+                account, id, seen, a.part(), a.span(), a.only(), Boolean.TRUE.equals(a.here()), a.values()));
     }
 
     /** @param only the parts that change; null for all that show the same material */
@@ -82,10 +73,9 @@ class MaterialController {
     ResponseEntity<ProjectState> meetEdges(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Meeting m) {
-        return CommandController.tagged(
-                commands.meetEdges(account, id, ProjectService.version(seen), m.part(), m.span(), m.only()));
+        return CommandController.tagged(commands.meetEdges(account, id, seen, m.part(), m.span(), m.only()));
     }
 
     @PostMapping("/preview")
@@ -99,9 +89,9 @@ class MaterialController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable UUID material,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody NewName n) {
-        return CommandController.tagged(commands.rename(account, id, ProjectService.version(seen), material, n.name()));
+        return CommandController.tagged(commands.rename(account, id, seen, material, n.name()));
     }
 
     /** Another material made of one: a copy, or a variation that follows it. */
@@ -110,17 +100,14 @@ class MaterialController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable UUID material,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody NewCopy n) {
-        return CommandController.tagged(commands.copy(account, id, ProjectService.version(seen), material, n));
+        return CommandController.tagged(commands.copy(account, id, seen, material, n));
     }
 
     @PostMapping("/materials/{material}/independence")
     ResponseEntity<ProjectState> makeIndependent(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID material,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
-        return CommandController.tagged(commands.makeIndependent(account, id, ProjectService.version(seen), material));
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID material, Seen seen) {
+        return CommandController.tagged(commands.makeIndependent(account, id, seen, material));
     }
 }

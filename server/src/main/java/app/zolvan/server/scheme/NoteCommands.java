@@ -4,6 +4,7 @@ import app.zolvan.server.account.Account;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.AssignCommands.Spot;
 import app.zolvan.server.scheme.NoteMapper.NoteRow;
 import java.time.Instant;
@@ -31,7 +32,7 @@ class NoteCommands {
 
     /** @param id made by whoever asks, so that asking twice writes it once */
     @Transactional
-    ProjectState write(Account account, UUID projectId, long seen, UUID id, Spot about, String text) {
+    ProjectState write(Account account, UUID projectId, Seen seen, UUID id, Spot about, String text) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = scenes.scene(projectId);
         scene.requireTarget(about.level(), about.target());
@@ -58,21 +59,21 @@ class NoteCommands {
     }
 
     @Transactional
-    ProjectState rewrite(Account account, UUID projectId, long seen, UUID id, String text) {
+    ProjectState rewrite(Account account, UUID projectId, Seen seen, UUID id, String text) {
         Project project = commands.begin(account, projectId, seen);
         NoteRow row = require(projectId, id);
         return change(account, project, "Say instead: ", row, row.saying(said(text)));
     }
 
     @Transactional
-    ProjectState settle(Account account, UUID projectId, long seen, UUID id, boolean settled) {
+    ProjectState settle(Account account, UUID projectId, Seen seen, UUID id, boolean settled) {
         Project project = commands.begin(account, projectId, seen);
         NoteRow row = require(projectId, id);
         return change(account, project, settled ? "Settle: " : "Open again: ", row, row.settled(settled));
     }
 
     @Transactional
-    ProjectState drop(Account account, UUID projectId, long seen, UUID id) {
+    ProjectState drop(Account account, UUID projectId, Seen seen, UUID id) {
         Project project = commands.begin(account, projectId, seen);
         NoteRow row = require(projectId, id);
         return commands.commit(

@@ -1,12 +1,11 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
-import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.AssignCommands.Spot;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.UUID;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
@@ -14,7 +13,6 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -46,10 +44,9 @@ class NoteController {
     ResponseEntity<ProjectState> write(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody NoteWanted n) {
-        return CommandController.tagged(
-                commands.write(account, id, ProjectService.version(seen), n.id(), n.about(), n.text()));
+        return CommandController.tagged(commands.write(account, id, seen, n.id(), n.about(), n.text()));
     }
 
     record NoteText(@NotNull @Size(max = 5000) String text) {}
@@ -59,9 +56,9 @@ class NoteController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable UUID note,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody NoteText t) {
-        return CommandController.tagged(commands.rewrite(account, id, ProjectService.version(seen), note, t.text()));
+        return CommandController.tagged(commands.rewrite(account, id, seen, note, t.text()));
     }
 
     record NoteSettled(boolean settled) {}
@@ -71,17 +68,14 @@ class NoteController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable UUID note,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody NoteSettled s) {
-        return CommandController.tagged(commands.settle(account, id, ProjectService.version(seen), note, s.settled()));
+        return CommandController.tagged(commands.settle(account, id, seen, note, s.settled()));
     }
 
     @DeleteMapping("/{note}")
     ResponseEntity<ProjectState> drop(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID note,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
-        return CommandController.tagged(commands.drop(account, id, ProjectService.version(seen), note));
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID note, Seen seen) {
+        return CommandController.tagged(commands.drop(account, id, seen, note));
     }
 }

@@ -20,6 +20,7 @@ import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -76,7 +77,7 @@ public class PartCommands {
      * @param names by the part's index
      */
     @Transactional
-    public ProjectState rename(Account account, UUID projectId, long seen, Map<Integer, String> names) {
+    public ProjectState rename(Account account, UUID projectId, Seen seen, Map<Integer, String> names) {
         return changeEach(
                 account,
                 projectId,
@@ -88,7 +89,7 @@ public class PartCommands {
 
     /** Says what parts are in the design; null for nothing in particular. */
     @Transactional
-    public ProjectState giveRoles(Account account, UUID projectId, long seen, Map<Integer, Role> roles) {
+    public ProjectState giveRoles(Account account, UUID projectId, Seen seen, Map<Integer, Role> roles) {
         return changeEach(
                 account,
                 projectId,
@@ -100,7 +101,7 @@ public class PartCommands {
 
     /** Has parts keep what they show whatever is given around them, or no longer. */
     @Transactional
-    public ProjectState lock(Account account, UUID projectId, long seen, Collection<Integer> parts, boolean on) {
+    public ProjectState lock(Account account, UUID projectId, Seen seen, Collection<Integer> parts, boolean on) {
         String did = on ? "Lock " : "Unlock ";
         return changeEach(
                 account, projectId, seen, did, parts, p -> PartState.of(p).locked(on));
@@ -108,7 +109,7 @@ public class PartCommands {
 
     /** Has parts be looked through from outside, or be solid from anywhere. */
     @Transactional
-    public ProjectState lookInto(Account account, UUID projectId, long seen, Collection<Integer> parts, boolean on) {
+    public ProjectState lookInto(Account account, UUID projectId, Seen seen, Collection<Integer> parts, boolean on) {
         String did = on ? "Look through " : "Close ";
         return changeEach(
                 account, projectId, seen, did, parts, p -> PartState.of(p).lookedInto(on));
@@ -117,14 +118,14 @@ public class PartCommands {
     /** Turns the triangles of parts. */
     @Transactional
     public ProjectState turn(
-            Account account, UUID projectId, long seen, Collection<Integer> parts, PartShapes.Turn how) {
+            Account account, UUID projectId, Seen seen, Collection<Integer> parts, PartShapes.Turn how) {
         String did = how == PartShapes.Turn.FLIP ? "Flip " : "Turn outward ";
         return changeEach(account, projectId, seen, did, parts, p -> shapes.turned(projectId, p, how));
     }
 
     /** Puts parts into sets of their own, one for each set that they leave. Sets that would lose everything stay. */
     @Transactional
-    public ProjectState takeOut(Account account, UUID projectId, long seen, Collection<Integer> parts) {
+    public ProjectState takeOut(Account account, UUID projectId, Seen seen, Collection<Integer> parts) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = models.scene(projectId);
         Set<Integer> leaving = new TreeSet<>(parts);
@@ -142,7 +143,7 @@ public class PartCommands {
 
     /** Puts parts back into the sets that they came from. */
     @Transactional
-    public ProjectState putBack(Account account, UUID projectId, long seen, Collection<Integer> parts) {
+    public ProjectState putBack(Account account, UUID projectId, Seen seen, Collection<Integer> parts) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = models.scene(projectId);
         Map<Integer, PartState> changed = new TreeMap<>();
@@ -156,7 +157,7 @@ public class PartCommands {
 
     /** Puts everything that is in some sets into one of them: the first whose name says something, else the first. */
     @Transactional
-    public ProjectState merge(Account account, UUID projectId, long seen, List<Integer> sets) {
+    public ProjectState merge(Account account, UUID projectId, Seen seen, List<Integer> sets) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = models.scene(projectId);
         int into = sets.stream()
@@ -192,7 +193,7 @@ public class PartCommands {
 
     /** Makes a set of its own of each kind of surface in a set but the largest, which stays. */
     @Transactional
-    public ProjectState split(Account account, UUID projectId, long seen, int set, Splitting.By by) {
+    public ProjectState split(Account account, UUID projectId, Seen seen, int set, Splitting.By by) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = models.scene(projectId);
         Splitting splitting = splitting(account, projectId, set, by);
@@ -222,7 +223,7 @@ public class PartCommands {
 
     /** Turns some faces of a part over. */
     @Transactional
-    public ProjectState flipFaces(Account account, UUID projectId, long seen, int part, Set<Integer> faces) {
+    public ProjectState flipFaces(Account account, UUID projectId, Seen seen, int part, Set<Integer> faces) {
         String did = "Flip " + countedFaces(faces) + " of ";
         return changeEach(account, projectId, seen, did, List.of(part), p -> shapes.flipped(projectId, p, faces));
     }
@@ -233,7 +234,7 @@ public class PartCommands {
 
     /** Puts some faces of a part into sets of their own, one for each set that they leave. */
     @Transactional
-    public ProjectState splitFaces(Account account, UUID projectId, long seen, int part, Set<Integer> faces) {
+    public ProjectState splitFaces(Account account, UUID projectId, Seen seen, int part, Set<Integer> faces) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = models.scene(projectId);
         Scene.Part p = require(scene, part);
@@ -325,7 +326,7 @@ public class PartCommands {
      * @param width of what is eased on either side of an edge, in metres; 0 for none
      */
     @Transactional
-    public ProjectState ease(Account account, UUID projectId, long seen, Collection<Integer> parts, double width) {
+    public ProjectState ease(Account account, UUID projectId, Seen seen, Collection<Integer> parts, double width) {
         requireAmount(EasedEdges.requireWidth(width), "width");
         Project project = commands.begin(account, projectId, seen);
         Scene scene = models.scene(projectId);
@@ -344,7 +345,7 @@ public class PartCommands {
     /** Mends the meshes of parts, all or none. */
     @Transactional
     public ProjectState repair(
-            Account account, UUID projectId, long seen, Collection<Integer> parts, Repair repair, double amount) {
+            Account account, UUID projectId, Seen seen, Collection<Integer> parts, Repair repair, double amount) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = models.scene(projectId);
         Map<Integer, PartShapes.Repaired> repaired = repaired(projectId, scene, parts, repair, amount);
@@ -364,7 +365,7 @@ public class PartCommands {
      */
     @Transactional
     public ProjectState move(
-            Account account, UUID projectId, long seen, Collection<Integer> parts, Vec3 way, int axis, double degrees) {
+            Account account, UUID projectId, Seen seen, Collection<Integer> parts, Vec3 way, int axis, double degrees) {
         Project project = commands.begin(account, projectId, seen);
         Scene scene = models.scene(projectId);
         parts.forEach(p -> require(scene, p));
@@ -390,7 +391,7 @@ public class PartCommands {
 
     /** Gives a matching set another name. */
     @Transactional
-    public ProjectState renameSet(Account account, UUID projectId, long seen, int set, String name) {
+    public ProjectState renameSet(Account account, UUID projectId, Seen seen, int set, String name) {
         Project project = commands.begin(account, projectId, seen);
         Scene.MatchingSet old = requireSet(models.scene(projectId), set);
         String wanted = GivenName.require(name);
@@ -430,7 +431,7 @@ public class PartCommands {
     private ProjectState changeEach(
             Account account,
             UUID projectId,
-            long seen,
+            Seen seen,
             String did,
             Collection<Integer> parts,
             Function<Scene.Part, PartState> to) {

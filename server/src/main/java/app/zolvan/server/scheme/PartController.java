@@ -14,6 +14,7 @@ import app.zolvan.server.model.PartShapes;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotEmpty;
@@ -26,7 +27,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
@@ -34,7 +34,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -93,11 +92,11 @@ class PartController {
     ResponseEntity<ProjectState> giveRoles(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody PartRoles r) {
         Map<Integer, Role> roles = new LinkedHashMap<>();
         r.roles().forEach(p -> roles.put(p.part(), p.role()));
-        return CommandController.tagged(commands.giveRoles(account, id, ProjectService.version(seen), roles));
+        return CommandController.tagged(commands.giveRoles(account, id, seen, roles));
     }
 
     /** @param on false to take it back */
@@ -107,19 +106,18 @@ class PartController {
     ResponseEntity<ProjectState> lock(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Switched s) {
-        return CommandController.tagged(commands.lock(account, id, ProjectService.version(seen), s.parts(), s.on()));
+        return CommandController.tagged(commands.lock(account, id, seen, s.parts(), s.on()));
     }
 
     @PostMapping("/looked-into")
     ResponseEntity<ProjectState> lookInto(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Switched s) {
-        return CommandController.tagged(
-                commands.lookInto(account, id, ProjectService.version(seen), s.parts(), s.on()));
+        return CommandController.tagged(commands.lookInto(account, id, seen, s.parts(), s.on()));
     }
 
     /** @param turn flip or outward */
@@ -137,13 +135,12 @@ class PartController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable int part,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody OfFaces f) {
-        long version = ProjectService.version(seen);
         return CommandController.tagged(
                 switch (f.act()) {
-                    case "flip" -> commands.flipFaces(account, id, version, part, f.faces());
-                    case "split" -> commands.splitFaces(account, id, version, part, f.faces());
+                    case "flip" -> commands.flipFaces(account, id, seen, part, f.faces());
+                    case "split" -> commands.splitFaces(account, id, seen, part, f.faces());
                     default -> throw Problem.ofField("act", "Faces can be flipped or split off.");
                 });
     }
@@ -165,25 +162,25 @@ class PartController {
     ResponseEntity<ProjectState> rename(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody PartNames n) {
         Map<Integer, String> names = new LinkedHashMap<>();
         n.names().forEach(p -> names.put(p.part(), p.name()));
-        return CommandController.tagged(commands.rename(account, id, ProjectService.version(seen), names));
+        return CommandController.tagged(commands.rename(account, id, seen, names));
     }
 
     @PostMapping("/sides")
     ResponseEntity<ProjectState> turn(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Turning t) {
         PartShapes.Turn turn = switch (t.turn()) {
             case "flip" -> PartShapes.Turn.FLIP;
             case "outward" -> PartShapes.Turn.OUTWARD;
             default -> throw Problem.ofField("turn", "Faces can be flipped or turned outward.");
         };
-        return CommandController.tagged(commands.turn(account, id, ProjectService.version(seen), t.parts(), turn));
+        return CommandController.tagged(commands.turn(account, id, seen, t.parts(), turn));
     }
 
     /** @param to own (a set of their own) or home (where they came from) */
@@ -195,13 +192,12 @@ class PartController {
     ResponseEntity<ProjectState> changeSets(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Moving m) {
-        long version = ProjectService.version(seen);
         return CommandController.tagged(
                 switch (m.to()) {
-                    case "own" -> commands.takeOut(account, id, version, m.parts());
-                    case "home" -> commands.putBack(account, id, version, m.parts());
+                    case "own" -> commands.takeOut(account, id, seen, m.parts());
+                    case "home" -> commands.putBack(account, id, seen, m.parts());
                     default -> throw Problem.ofField("to", "Parts can go to a set of their own or back home.");
                 });
     }
@@ -223,10 +219,9 @@ class PartController {
     ResponseEntity<ProjectState> repair(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Repairing r) {
-        return CommandController.tagged(
-                commands.repair(account, id, ProjectService.version(seen), r.parts(), r.repair(), r.amount()));
+        return CommandController.tagged(commands.repair(account, id, seen, r.parts(), r.repair(), r.amount()));
     }
 
     /** How two parts meet: a liquid and its glass, say. */
@@ -253,9 +248,9 @@ class PartController {
     ResponseEntity<ProjectState> ease(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Easing e) {
-        return CommandController.tagged(commands.ease(account, id, ProjectService.version(seen), e.parts(), e.width()));
+        return CommandController.tagged(commands.ease(account, id, seen, e.parts(), e.width()));
     }
 
     /**
@@ -273,14 +268,13 @@ class PartController {
     ResponseEntity<ProjectState> move(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Motion m) {
         Vec3 way = new Vec3(m.way().get(0), m.way().get(1), m.way().get(2));
         if (!(way.length() <= FARTHEST) || !(Math.abs(m.degrees()) <= 360)) {
             throw Problem.ofField("way", "A part can be moved by up to 10 km and turned by up to 360°.");
         }
-        return CommandController.tagged(
-                commands.move(account, id, ProjectService.version(seen), m.parts(), way, m.axis(), m.degrees()));
+        return CommandController.tagged(commands.move(account, id, seen, m.parts(), way, m.axis(), m.degrees()));
     }
 
     record PartsAsked(@NotEmpty @Size(max = 10_000) List<Integer> parts) {}

@@ -18,6 +18,7 @@ import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.RuleMapper.ListRow;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -220,10 +221,13 @@ class RuleService {
 
     /** Gives parts what a list says: whole matching sets at once where all of them get the same and would show it. */
     @Transactional
-    ProjectState apply(Account account, UUID projectId, long seen, UUID id) {
-        Project project = projects.require(account, projectId);
-        LookTable looks = schemes.looks(project);
+    ProjectState apply(Account account, UUID projectId, Seen seen, UUID id) {
         RuleListWire list = require(account, id);
+        return assigning.give(account, projectId, seen, list.name, () -> slots(account, projectId, list));
+    }
+
+    private Map<Slot, UUID> slots(Account account, UUID projectId, RuleListWire list) {
+        LookTable looks = schemes.looks(projects.require(account, projectId));
         Map<Integer, UUID> wanted = new TreeMap<>();
         List<Outcome> outcomes = outcomes(looks, list);
         for (int i = 0; i < outcomes.size(); i++) {
@@ -246,7 +250,7 @@ class RuleService {
                 slots.put(LookTable.slot(Level.PART, part), material);
             }
         });
-        return assigning.give(account, projectId, seen, list.name, slots);
+        return slots;
     }
 
     private static @Nullable UUID ofWholeSet(LookTable looks, int set, Map<Integer, UUID> wanted) {

@@ -21,6 +21,7 @@ import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -78,7 +79,7 @@ public class SchemeCommands {
      */
     @Transactional
     public ProjectState create(
-            Account account, UUID projectId, long seen, UUID id, String name, Beginning beginning, @Nullable UUID of) {
+            Account account, UUID projectId, Seen seen, UUID id, String name, Beginning beginning, @Nullable UUID of) {
         Project project = commands.begin(account, projectId, seen);
         List<SchemeRow> all = schemes.schemes(projectId);
         if (all.size() >= MOST) {
@@ -121,7 +122,7 @@ public class SchemeCommands {
     public record Words(String name, String description, SchemeState state, String reason) {}
 
     @Transactional
-    public ProjectState describe(Account account, UUID projectId, long seen, UUID id, Words d) {
+    public ProjectState describe(Account account, UUID projectId, Seen seen, UUID id, Words d) {
         Project project = commands.begin(account, projectId, seen);
         SchemeRow before = schemes.require(projectId, id);
         String reason = d.state().needsReason() ? d.reason().strip() : "";
@@ -143,7 +144,7 @@ public class SchemeCommands {
 
     /** Puts all schemes into another order. */
     @Transactional
-    ProjectState order(Account account, UUID projectId, long seen, List<UUID> ids) {
+    ProjectState order(Account account, UUID projectId, Seen seen, List<UUID> ids) {
         Project project = commands.begin(account, projectId, seen);
         List<SchemeRow> all = schemes.schemes(projectId);
         if (ids.size() != all.size() || new HashSet<>(ids).size() != all.size()) {
@@ -164,7 +165,7 @@ public class SchemeCommands {
 
     /** Deletes a scheme. Those that are based on it keep their looks: they get what they took over from it. */
     @Transactional
-    ProjectState delete(Account account, UUID projectId, long seen, UUID id) {
+    ProjectState delete(Account account, UUID projectId, Seen seen, UUID id) {
         Project project = commands.begin(account, projectId, seen);
         List<SchemeRow> all = schemes.schemes(projectId);
         SchemeRow gone = schemes.require(projectId, id);

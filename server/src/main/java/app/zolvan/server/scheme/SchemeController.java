@@ -3,7 +3,7 @@ package app.zolvan.server.scheme;
 import app.zolvan.core.assign.SchemeState;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.problem.Problem;
-import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.SchemeCommands.Beginning;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
@@ -11,7 +11,6 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
@@ -21,7 +20,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -56,19 +54,13 @@ class SchemeController {
     ResponseEntity<ProjectState> create(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody NewScheme wanted) {
         if (wanted.beginning() != Beginning.EMPTY && wanted.of() == null) {
             throw Problem.ofField("of", "Say which scheme it is to begin with.");
         }
-        return CommandController.tagged(commands.create(
-                account,
-                id,
-                ProjectService.version(seen),
-                UUID.randomUUID(),
-                wanted.name(),
-                wanted.beginning(),
-                wanted.of()));
+        return CommandController.tagged(
+                commands.create(account, id, seen, UUID.randomUUID(), wanted.name(), wanted.beginning(), wanted.of()));
     }
 
     @PutMapping("/{scheme}")
@@ -76,12 +68,12 @@ class SchemeController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable UUID scheme,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody SchemeText text) {
         return CommandController.tagged(commands.describe(
                 account,
                 id,
-                ProjectService.version(seen),
+                seen,
                 scheme,
                 new SchemeCommands.Words(text.name(), text.description(), text.state(), text.reason())));
     }
@@ -90,18 +82,15 @@ class SchemeController {
     ResponseEntity<ProjectState> order(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody SchemeOrder order) {
-        return CommandController.tagged(commands.order(account, id, ProjectService.version(seen), order.schemes()));
+        return CommandController.tagged(commands.order(account, id, seen, order.schemes()));
     }
 
     @DeleteMapping("/{scheme}")
     ResponseEntity<ProjectState> delete(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID scheme,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
-        return CommandController.tagged(commands.delete(account, id, ProjectService.version(seen), scheme));
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID scheme, Seen seen) {
+        return CommandController.tagged(commands.delete(account, id, seen, scheme));
     }
 
     /** Colours and hatches by which what surfaces are is told apart: materials as the scheme in view has them. */

@@ -123,9 +123,15 @@ interface SchemeMapper {
     record TouchedRow(long version, UUID accountId, String name, String label, String[] things) {}
 
     @Insert("""
-            insert into touched (project_id, version, account_id, label, things)
-            values (#{projectId}, #{version}, #{accountId}, #{label}, #{things})""")
-    void insertTouched(UUID projectId, long version, UUID accountId, String label, String[] things);
+            insert into touched (project_id, version, account_id, label, things, key)
+            values (#{projectId}, #{version}, #{accountId}, #{label}, #{things}, #{key})""")
+    void insertTouched(UUID projectId, long version, UUID accountId, String label, String[] things, @Nullable UUID key);
+
+    /** Whether a command of an account has been done, among the newest ones. */
+    @Select("""
+            select exists (select 1 from touched
+                           where project_id = #{projectId} and account_id = #{accountId} and key = #{key})""")
+    boolean isDone(UUID projectId, UUID accountId, UUID key);
 
     @Delete("delete from touched where project_id = #{projectId} and version <= #{upTo}")
     void forgetTouched(UUID projectId, long upTo);

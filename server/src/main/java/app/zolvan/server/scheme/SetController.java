@@ -5,12 +5,12 @@ import app.zolvan.server.account.Account;
 import app.zolvan.server.model.ModelSurvey;
 import app.zolvan.server.model.SetWire;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
@@ -18,7 +18,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -50,9 +49,9 @@ class SetController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable int set,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody SetName n) {
-        return CommandController.tagged(commands.renameSet(account, id, ProjectService.version(seen), set, n.name()));
+        return CommandController.tagged(commands.renameSet(account, id, seen, set, n.name()));
     }
 
     record Merging(@NotEmpty @Size(max = 100_000) List<Integer> sets) {}
@@ -62,9 +61,9 @@ class SetController {
     ResponseEntity<ProjectState> merge(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Merging m) {
-        return CommandController.tagged(commands.merge(account, id, ProjectService.version(seen), m.sets()));
+        return CommandController.tagged(commands.merge(account, id, seen, m.sets()));
     }
 
     /** What a split would make of a set, the one that stays first; changes nothing. */
@@ -84,8 +83,8 @@ class SetController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable int set,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody SplitBy s) {
-        return CommandController.tagged(commands.split(account, id, ProjectService.version(seen), set, s.by()));
+        return CommandController.tagged(commands.split(account, id, seen, set, s.by()));
     }
 }

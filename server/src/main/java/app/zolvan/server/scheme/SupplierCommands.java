@@ -8,6 +8,7 @@ import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.supplier.SupplierService;
 import java.util.List;
 import java.util.UUID;
@@ -51,7 +52,7 @@ class SupplierCommands {
      * @param meet  whether its edges are made to meet
      */
     ProjectState bring(
-            Account account, UUID projectId, long seen, String number, @Nullable Double width, boolean meet) {
+            Account account, UUID projectId, Seen seen, String number, @Nullable Double width, boolean meet) {
         projects.require(account, projectId);
         Article article = supplier.article(number); // before the transaction: it may take its time
         SupplierService.Photo photo = supplier.photo(number);

@@ -5,6 +5,7 @@ import app.zolvan.server.account.Account;
 import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.ModelUpdates;
 import app.zolvan.server.project.Project;
+import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -30,7 +31,7 @@ public class UpdateCommands {
 
     /** @param pairs see {@link ModelUpdates#apply} */
     @Transactional
-    public ProjectState apply(Account account, UUID projectId, long seen, Map<Integer, @Nullable Integer> pairs) {
+    public ProjectState apply(Account account, UUID projectId, Seen seen, Map<Integer, @Nullable Integer> pairs) {
         Project project = commands.begin(account, projectId, seen);
         models.scene(projectId).model(0).requireUnlocked();
         String before = models.keep(projectId);

@@ -5,6 +5,7 @@ import app.zolvan.server.model.ModelUpdates;
 import app.zolvan.server.model.ModelUpdates.UpdateWire;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.HashMap;
@@ -12,7 +13,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -22,7 +22,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
@@ -66,11 +65,11 @@ class UpdateController {
     ResponseEntity<ProjectState> apply(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody Applying a) {
         Map<Integer, @Nullable Integer> pairs = new HashMap<>();
         a.pairs().forEach(p -> pairs.put(p.newer(), p.older()));
-        return CommandController.tagged(commands.apply(account, id, ProjectService.version(seen), pairs));
+        return CommandController.tagged(commands.apply(account, id, seen, pairs));
     }
 
     @DeleteMapping

@@ -7,6 +7,7 @@ import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.view.ViewCamera;
 import app.zolvan.server.view.ViewMapper;
 import app.zolvan.server.view.ViewRow;
@@ -41,7 +42,7 @@ class ViewCommands {
 
     @Transactional
     ProjectState keep(
-            Account account, UUID projectId, long seen, UUID id, String name, ViewCamera c, List<Integer> into) {
+            Account account, UUID projectId, Seen seen, UUID id, String name, ViewCamera c, List<Integer> into) {
         c.require();
         String wanted = GivenName.require(name);
         Project project = commands.begin(account, projectId, seen);
@@ -68,7 +69,7 @@ class ViewCommands {
 
     /** Has a view be from somewhere else. */
     @Transactional
-    ProjectState take(Account account, UUID projectId, long seen, UUID id, ViewCamera c) {
+    ProjectState take(Account account, UUID projectId, Seen seen, UUID id, ViewCamera c) {
         c.require();
         Project project = commands.begin(account, projectId, seen);
         ViewRow old = require(projectId, id);
@@ -86,7 +87,7 @@ class ViewCommands {
     }
 
     @Transactional
-    ProjectState rename(Account account, UUID projectId, long seen, UUID id, String name) {
+    ProjectState rename(Account account, UUID projectId, Seen seen, UUID id, String name) {
         Project project = commands.begin(account, projectId, seen);
         ViewRow old = require(projectId, id);
         return change(account, project, "Rename view " + old.name(), old, old.named(GivenName.require(name)));
@@ -94,7 +95,7 @@ class ViewCommands {
 
     /** Says through which parts one sees in a view from outside, besides those that one always does. */
     @Transactional
-    ProjectState lookInto(Account account, UUID projectId, long seen, UUID id, List<Integer> parts) {
+    ProjectState lookInto(Account account, UUID projectId, Seen seen, UUID id, List<Integer> parts) {
         Project project = commands.begin(account, projectId, seen);
         ViewRow old = require(projectId, id);
         String what = parts.isEmpty() ? "See through nothing in view " : "Look inside in view ";
@@ -102,7 +103,7 @@ class ViewCommands {
     }
 
     @Transactional
-    ProjectState drop(Account account, UUID projectId, long seen, UUID id) {
+    ProjectState drop(Account account, UUID projectId, Seen seen, UUID id) {
         Project project = commands.begin(account, projectId, seen);
         ViewRow old = require(projectId, id);
         return commands.commit(

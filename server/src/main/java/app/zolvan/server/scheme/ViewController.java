@@ -2,7 +2,7 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.SmallPicture;
-import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.view.ViewCamera;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
@@ -11,7 +11,6 @@ import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -23,7 +22,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
@@ -52,10 +50,9 @@ class ViewController {
     ResponseEntity<ProjectState> keep(
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody ViewWanted w) {
-        return CommandController.tagged(
-                commands.keep(account, id, ProjectService.version(seen), w.id(), w.name(), w.camera(), w.lookedInto()));
+        return CommandController.tagged(commands.keep(account, id, seen, w.id(), w.name(), w.camera(), w.lookedInto()));
     }
 
     @PostMapping("/{view}/camera")
@@ -63,9 +60,9 @@ class ViewController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable UUID view,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody ViewCamera c) {
-        return CommandController.tagged(commands.take(account, id, ProjectService.version(seen), view, c));
+        return CommandController.tagged(commands.take(account, id, seen, view, c));
     }
 
     record ViewName(@NotNull @Size(max = 200) String name) {}
@@ -75,9 +72,9 @@ class ViewController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable UUID view,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody ViewName n) {
-        return CommandController.tagged(commands.rename(account, id, ProjectService.version(seen), view, n.name()));
+        return CommandController.tagged(commands.rename(account, id, seen, view, n.name()));
     }
 
     record SeenThrough(@NotNull @Size(max = 10_000) List<Integer> parts) {}
@@ -87,18 +84,15 @@ class ViewController {
             @AuthenticationPrincipal Account account,
             @PathVariable UUID id,
             @PathVariable UUID view,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen,
+            Seen seen,
             @Validated @RequestBody SeenThrough s) {
-        return CommandController.tagged(commands.lookInto(account, id, ProjectService.version(seen), view, s.parts()));
+        return CommandController.tagged(commands.lookInto(account, id, seen, view, s.parts()));
     }
 
     @DeleteMapping("/{view}")
     ResponseEntity<ProjectState> drop(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID view,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String seen) {
-        return CommandController.tagged(commands.drop(account, id, ProjectService.version(seen), view));
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID view, Seen seen) {
+        return CommandController.tagged(commands.drop(account, id, seen, view));
     }
 
     @GetMapping(path = "/{view}/picture", produces = MediaType.IMAGE_JPEG_VALUE)

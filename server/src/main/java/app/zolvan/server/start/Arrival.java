@@ -7,12 +7,14 @@ import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.account.AccountService;
+import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.config.ZolvanProperties;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.ImportWork;
 import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.Scene;
+import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.AssignCommands;
 import app.zolvan.server.scheme.CommandService;
 import app.zolvan.server.scheme.ProjectState;
@@ -45,6 +47,7 @@ class Arrival implements ApplicationRunner {
     static final String DEMO_PASSWORD = "harbour-lantern";
 
     private final ZolvanProperties properties;
+    private final AssetService assets;
     private final MaterialService materials;
     private final AccountService accounts;
     private final ImportWork imports;
@@ -56,6 +59,7 @@ class Arrival implements ApplicationRunner {
 
     Arrival(
             ZolvanProperties properties,
+            AssetService assets,
             MaterialService materials,
             AccountService accounts,
             ImportWork imports,
@@ -65,6 +69,7 @@ class Arrival implements ApplicationRunner {
             SchemeCommands schemes,
             StartMapper mapper) {
         this.properties = properties;
+        this.assets = assets;
         this.materials = materials;
         this.accounts = accounts;
         this.imports = imports;
@@ -77,6 +82,7 @@ class Arrival implements ApplicationRunner {
 
     @Override
     public void run(ApplicationArguments args) throws IOException, ImportException {
+        assets.measurePictures();
         materials.installShippedLibrary();
         if (properties.demo() != null) {
             loadDemo(properties.demo());
@@ -120,7 +126,7 @@ class Arrival implements ApplicationRunner {
             state = schemes.create(
                     account,
                     project,
-                    state.version(),
+                    Seen.of(state.version()),
                     id,
                     name,
                     base == null ? Beginning.EMPTY : Beginning.BASED,
@@ -133,7 +139,7 @@ class Arrival implements ApplicationRunner {
         state = schemes.describe(
                 account,
                 project,
-                state.version(),
+                Seen.of(state.version()),
                 id,
                 new SchemeCommands.Words(
                         name,
@@ -149,9 +155,10 @@ class Arrival implements ApplicationRunner {
                 state = assigning.assign(
                         account,
                         project,
-                        state.version(),
+                        Seen.of(state.version()),
                         new AssignCommands.Giving(
-                                List.of(new AssignCommands.Spot(Level.SET, set.index(), null)),
+                                new AssignCommands.Where.Named(
+                                        List.of(new AssignCommands.Spot(Level.SET, set.index(), null))),
                                 byCode.get(code),
                                 null,
                                 false,

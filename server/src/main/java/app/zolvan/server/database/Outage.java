@@ -1,0 +1,45 @@
+package app.zolvan.server.database;
+
+import java.sql.SQLException;
+import java.sql.SQLTransientConnectionException;
+import org.jspecify.annotations.Nullable;
+
+/** Failures that lie with the database and pass: they say nothing about what was asked for. */
+public final class Outage {
+    /** SQLSTATE class 08, connection exception. */
+    private static final String CONNECTION = "08";
+    /** 57P01 to 57P03, the server is shutting down, has crashed or is starting. */
+    private static final String SHUTDOWN = "57P";
+
+    private static final String DEADLOCK = "40P01";
+    private static final String SERIALIZATION = "40001";
+
+    private Outage() {}
+
+    /** Whether the database could not be reached, or went away in the middle. */
+    public static boolean is(Throwable e) {
+        SQLException sql = cause(e);
+        if (sql == null) {
+            return false;
+        }
+        String state = sql.getSQLState();
+        return sql instanceof SQLTransientConnectionException
+                || (state != null && (state.startsWith(CONNECTION) || state.startsWith(SHUTDOWN)));
+    }
+
+    /** Whether two transactions stood in each other's way and this one was given up for the other. */
+    public static boolean isClash(Throwable e) {
+        SQLException sql = cause(e);
+        return sql != null && (DEADLOCK.equals(sql.getSQLState()) || SERIALIZATION.equals(sql.getSQLState()));
+    }
+
+    private static @Nullable SQLException cause(Throwable e) {
+        int depth = 0;
+        for (Throwable t = e; t != null && depth < 20; t = t.getCause(), depth++) {
+            if (t instanceof SQLException sql) {
+                return sql;
+            }
+        }
+        return null;
+    }
+}
