@@ -42,6 +42,9 @@ set_up_machine() { # $1: "browser" where the tests or pictures need one, "java" 
   fi
   if [ "${1:-}" = browser ]; then
     command -v chromium >/dev/null || missing+=(chromium)
+    # a software renderer that is quicker than the browser's own
+    ls /usr/lib/*/dri/swrast_dri.so >/dev/null 2>&1 || missing+=(libgl1-mesa-dri)
+    ls /usr/lib/*/libEGL_mesa.so.0 >/dev/null 2>&1 || missing+=(libegl1 libegl-mesa0)
   fi
   if [ ${#missing[@]} -gt 0 ]; then
     local as_root=()

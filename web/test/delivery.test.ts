@@ -81,6 +81,7 @@ describe('keys', () => {
   it('are random UUIDs, also where the page came over plain HTTP', () => {
     const keys = Array.from({ length: 200 }, newKey)
     expect(new Set(keys).size).toBe(200)
-    for (const k of keys) expect(k).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/)
+    for (const k of keys)
+      expect(k).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/)
   })
 })

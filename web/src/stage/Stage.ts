@@ -33,6 +33,7 @@ import { haze } from './haze'
 import { Outline } from './outline'
 import { readGeometry } from './geometry'
 import { LeafCover, type LeafLoader } from './leaves'
+import { giveBack, holdPrograms, takeRenderer } from './pageRenderer'
 import { PartShapes, type ShapeLoader } from './shapes'
 import { boxOf, firstHit, isBehind } from './picking'
 import { FaceTool, type FaceHandlers } from './faceTool'
@@ -216,6 +217,7 @@ export class Stage {
   private down = new Vector2()
   private readonly mesh: AssetLoader['mesh']
   private disposed = false
+  private readonly ended = new AbortController()
   private moving = 0
   private slow = false
   private readonly parted: PartedLoader
@@ -232,7 +234,7 @@ export class Stage {
   ) {
     this.mesh = atMost(MESHES_AT_ONCE, assets.mesh)
     this.parted = assets.surroundings
-    this.renderer = new WebGLRenderer({ antialias: true, powerPreference: 'high-performance' })
+    this.renderer = takeRenderer()
     this.software = drawsInSoftware(this.renderer)
     this.renderer.toneMapping = NeutralToneMapping
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
@@ -1289,20 +1291,31 @@ export class Stage {
       this.pull = null
       this.putBack()
     })
-    canvas.addEventListener('pointerdown', (e) => this.down.set(e.clientX, e.clientY))
-    canvas.addEventListener('dblclick', (e) => {
-      const place = this.faceTool ? null : this.at(e.clientX, e.clientY)
-      if (place) this.handlers.twice?.(place)
-    })
-    canvas.addEventListener('pointerup', (e) => {
-      if (e.button !== 0 || !this.isClick(e)) return
-      if (this.faceTool) this.faceAt(e)?.click(this.raycaster, e.altKey)
-      else this.handlers.pick?.(this.at(e.clientX, e.clientY), e)
-    })
+    const until = { signal: this.ended.signal } // the canvas goes on to the next stage
+    canvas.addEventListener('pointerdown', (e) => this.down.set(e.clientX, e.clientY), until)
+    canvas.addEventListener(
+      'dblclick',
+      (e) => {
+        const place = this.faceTool ? null : this.at(e.clientX, e.clientY)
+        if (place) this.handlers.twice?.(place)
+      },
+      until,
+    )
+    canvas.addEventListener(
+      'pointerup',
+      (e) => {
+        if (e.button !== 0 || !this.isClick(e)) return
+        if (this.faceTool) this.faceAt(e)?.click(this.raycaster, e.altKey)
+        else this.handlers.pick?.(this.at(e.clientX, e.clientY), e)
+      },
+      until,
+    )
   }
 
   dispose(): void {
     this.disposed = true
+    this.ended.abort()
+    holdPrograms(this.renderer)
     window.clearTimeout(this.moving)
     cancelAnimationFrame(this.applying)
     this.observer.disconnect()
@@ -1323,8 +1336,7 @@ export class Stage {
     this.glass.dispose()
     this.sided.dispose()
     this.around?.dispose()
-    this.renderer.dispose()
-    this.renderer.domElement.remove()
+    giveBack(this.renderer)
   }
 }
 

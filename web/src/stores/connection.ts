@@ -35,11 +35,11 @@ export const useConnection = defineStore('connection', () => {
   function pause(tries: number): Promise<void> {
     return new Promise((resolve) => {
       const goOn = () => {
-        window.clearTimeout(timer)
+        clearTimeout(timer)
         waiting.delete(goOn)
         resolve()
       }
-      const timer = window.setTimeout(goOn, PAUSES[Math.min(tries, PAUSES.length - 1)])
+      const timer = setTimeout(goOn, PAUSES[Math.min(tries, PAUSES.length - 1)])
       waiting.add(goOn)
     })
   }

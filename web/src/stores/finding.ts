@@ -191,8 +191,12 @@ export const useFinding = defineStore('finding', () => {
       compared.value = []
       comparing.value = false
       desk.value = null
-      if (!HERE.includes(drawer.value)) drawer.value = 'palette'
-      if (workspace.id && drawer.value === 'palette' && !workspace.state?.palette.length) drawer.value = 'all'
+      open.value = false
+      words.value = ''
+      wanted.value = {}
+      like.value = null
+      near.value = null
+      drawer.value = workspace.id && !workspace.state?.palette.length ? 'all' : 'palette'
     },
   )
   function compare(id: string) {

@@ -95,13 +95,7 @@ public final class DemoFiles {
     /** The model with the library materials that the demo project gives its matching sets, without their textures. */
     private static Model dressed(Model model, Map<String, Object> codes) {
         Map<String, Material> library = new LinkedHashMap<>();
-        for (Material m : ShippedLibrary.load().materials()) {
-            Surface plain = m.surface();
-            for (Parameter p : Parameter.values()) {
-                plain = plain.withTexture(p, null);
-            }
-            library.put(m.code(), new Material(m.code(), m.name(), m.kind(), plain));
-        }
+        ShippedLibrary.plain().forEach(m -> library.put(m.code(), m));
         List<SourceMaterial> sources = model.sources().stream()
                 .map(s -> codes.get(s.name()) instanceof String code
                         ? new SourceMaterial(s.name(), library.get(code))

@@ -199,7 +199,7 @@ class AgreementIT {
         try (OutputStream out = Files.newOutputStream(glb)) {
             GltfWriter.write(sample(form, behind), out);
         }
-        Designer d = Designer.sharpSighted().signIn();
+        Designer d = Designer.sharpSighted().toProjects();
         d.page.setInputFiles("input[type=file]", glb);
         d.page.waitForURL("**/projects/*");
         d.waitUntilDrawn();
@@ -207,8 +207,7 @@ class AgreementIT {
                 "light => localStorage.setItem('zolvan-light-' + location.pathname.split('/').pop(),"
                         + " JSON.stringify({ surroundings: light }))",
                 light);
-        d.page.reload();
-        d.waitUntilDrawn();
+        d.reopen();
         double worst = 0;
         for (Material m : materials) {
             dress(d, m.code());
@@ -222,7 +221,7 @@ class AgreementIT {
                     "FIGURE agreement, %s %s (%s): mean ΔE %.2f, p95 %.2f%n",
                     m.code(), m.name(), m.kind().word(), mean, apart[(int) (0.95 * apart.length)]);
         }
-        d.page.close();
+        d.close();
         return worst;
     }
 
@@ -256,7 +255,7 @@ class AgreementIT {
     }
 
     private static void dress(Designer d, String code) {
-        d.page.evaluate("""
+        d.redrawing(() -> d.page.evaluate("""
                         async (code) => {
                           const id = location.pathname.split('/').pop()
                           const token = decodeURIComponent(/XSRF-TOKEN=([^;]*)/.exec(document.cookie)[1])
@@ -269,9 +268,7 @@ class AgreementIT {
                               level: 'part', targets: [0], material: library.find((m) => m.code === code).id,
                             }),
                           })
-                        }""", code);
-        d.page.reload();
-        d.waitUntilDrawn();
+                        }""", code));
     }
 
     private static BufferedImage picture(Designer d, Path to) throws Exception {

@@ -28,7 +28,7 @@ class ArrivalIT {
     @Test
     void aFileThatDoesNotSayItsUnitIsAskedAbout(@TempDir Path folder) throws Exception {
         DemoFiles.write(folder);
-        Designer d = new Designer().signIn();
+        Designer d = new Designer().toProjects();
         d.page.setInputFiles("input[type=file]", folder.resolve("storm-lantern.stl"));
         d.page.waitForSelector("text=How long is the longest side?");
         assertThat(d.page.textContent(".question")).contains("373 mm", "Which axis points up?", "STL files do not say");
@@ -52,7 +52,7 @@ class ArrivalIT {
         d.page.keyboard().press("2");
         d.openDrawer("As arrived");
         d.page.waitForSelector(".sample-tray >> text=mat_07");
-        d.page.close();
+        d.close();
     }
 
     /** The one part of the file gets a name and a role, is turned inside out, found to be, and turned back. */
@@ -83,7 +83,7 @@ class ArrivalIT {
     /** Two plates of one material: one is taken out of the set, the set follows without it, and a newer file brings a third. */
     @Test
     void setsAreTakenApartAndANewerFileKeepsTheDressing() {
-        Designer d = new Designer().signIn();
+        Designer d = new Designer().toProjects();
         String plate = "v 0 %1$s 0\nv 1 %1$s 0\nv 1 %1$s 1\nv 0 %1$s 1\nusemtl red\n";
         String first = "o Low\n" + plate.formatted("0") + "f 4 3 2 1\no High\n" + plate.formatted("1") + "f 8 7 6 5\n";
         d.page.setInputFiles("input[type=file]", obj("plates.obj", first));
@@ -118,13 +118,13 @@ class ArrivalIT {
         d.changing("/undo", () -> d.page.keyboard().press("Control+z"));
         d.page.waitForSelector(
                 ".ledger >> text=Top", new Page.WaitForSelectorOptions().setState(WaitForSelectorState.HIDDEN));
-        d.page.close();
+        d.close();
     }
 
     /** Something is added to be seen with the design: it is placed by numbers and by hand, hidden, locked and removed. */
     @Test
     void aModelIsAddedPlacedHiddenAndRemoved() {
-        Designer d = new Designer().signIn();
+        Designer d = new Designer().toProjects();
         String plate = "v 0 0 %1$s\nv 1 0 %1$s\nv 1 1 %1$s\nv 0 1 %1$s\nusemtl red\no %2$s\nf 1 2 3 4\n";
         d.page.setInputFiles("input[type=file]", obj("plate.obj", plate.formatted("0", "Plate")));
         d.page.waitForSelector("text=How long is the longest side?");
@@ -183,7 +183,7 @@ class ArrivalIT {
         d.page.click(own + " >> text=Place");
         d.changing("/models/2", () -> d.page.click("text=Remove model"));
         d.page.waitForSelector("[aria-label='Models'] >> text=2 models");
-        d.page.close();
+        d.close();
     }
 
     /** The height at which the last model stands. */
@@ -209,7 +209,7 @@ class ArrivalIT {
     /** A sample assembly of the package that does the tessellation: 18 bodies of 5 shapes in 3 sub-assemblies. */
     @Test
     void aStepAssemblyIsCutIntoTrianglesInTheBrowserAndKeepsItsTree() {
-        Designer d = new Designer().signIn();
+        Designer d = new Designer().toProjects();
         d.page.setInputFiles(
                 "input[type=file]", Path.of("../web/node_modules/occt-import-js/test/testfiles/cax-if/as1-tu-203.stp"));
         d.page.waitForSelector("text=18 bodies");
@@ -243,7 +243,7 @@ class ArrivalIT {
                 "fine => fetch('/api' + location.pathname + '/scene').then((r) => r.json()).then((s) => s.triangles < fine)",
                 fine);
         d.page.waitForSelector("[aria-label='What arrived'] dd:has-text('" + String.format("%,d", automatic) + "')");
-        d.page.close();
+        d.close();
     }
 
     private static int triangles(Designer d) {
@@ -254,7 +254,7 @@ class ArrivalIT {
 
     @Test
     void severalFilesArriveTogetherAndTheModelLeavesInAnotherFormat(@TempDir Path folder) throws Exception {
-        Designer d = new Designer().signIn();
+        Designer d = new Designer().toProjects();
         String obj = "mtllib plate.mtl\no Plate\nv 0 0 0\nv 1 0 0\nv 1 0 1\nv 0 0 1\nusemtl red\nf 4 3 2 1\n";
         d.page.setInputFiles("input[type=file]", new FilePayload[] {
             new FilePayload("plate.obj", "model/obj", obj.getBytes(StandardCharsets.UTF_8)),
@@ -275,6 +275,6 @@ class ArrivalIT {
                 .singleElement()
                 .satisfies(p -> assertThat(p.name()).isEqualTo("Plate"));
         assertThat(back.model().bounds().size().x()).isEqualTo(1);
-        d.page.close();
+        d.close();
     }
 }

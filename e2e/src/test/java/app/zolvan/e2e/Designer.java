@@ -1,5 +1,7 @@
 package app.zolvan.e2e;
 
+import static com.microsoft.playwright.options.WaitForSelectorState.DETACHED;
+
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Mouse;
 import com.microsoft.playwright.Page;
@@ -14,11 +16,15 @@ import javax.imageio.ImageIO;
 
 /** What a designer does with mouse and keyboard, and sees. */
 final class Designer {
+    /** Milliseconds in which a busy machine draws a few frames. */
+    private static final int DRAWING = 120_000;
+
     final Page page;
     /** What the stage said of the last drop. */
     String notice = "";
 
     private final RunningZolvan zolvan = RunningZolvan.get();
+    private final double sharpness;
 
     Designer() {
         this(0.5);
@@ -26,7 +32,8 @@ final class Designer {
 
     /** @param sharpness pixels of the screen for each that is laid out */
     Designer(double sharpness) {
-        page = zolvan.newPage(sharpness);
+        this.sharpness = sharpness;
+        page = zolvan.takePage(sharpness);
     }
 
     /** One whose screen is worth a look. */
@@ -34,25 +41,76 @@ final class Designer {
         return new Designer(1);
     }
 
-    Designer signIn() {
-        page.navigate(zolvan.address + "/sign-in");
-        page.fill("[name=login]", RunningZolvan.LOGIN);
-        page.fill("[name=password]", RunningZolvan.PASSWORD);
-        page.click("button[type=submit]");
-        page.waitForURL("**/projects");
+    /** Goes to the list of projects, where a page begins. */
+    Designer toProjects() {
+        go("/projects");
+        page.waitForSelector("[data-testid=stage]", new Page.WaitForSelectorOptions().setState(DETACHED));
+        page.waitForSelector("article");
         return this;
     }
 
+    /** Goes somewhere as a link within the page does: what it has compiled stays. */
+    private void go(String path) {
+        page.evaluate(
+                "path => { history.pushState(null, '', path); dispatchEvent(new PopStateEvent('popstate')) }", path);
+    }
+
+    /** Opens a lantern of one's own. */
     Designer openLantern() {
-        page.click("text=Pilot storm lantern");
+        return open("Pilot storm lantern");
+    }
+
+    /** Opens a copy of a demo project that nobody has touched. */
+    Designer open(String name) {
+        go("/projects/" + FreshProject.of(name));
+        return waitUntilDrawn();
+    }
+
+    /** Leaves the project and comes back. */
+    Designer reopen() {
+        String here = page.url().substring(zolvan.address.length());
+        toProjects();
+        go(here);
+        return waitUntilDrawn();
+    }
+
+    /** Opens what somebody else has open. */
+    Designer join(Designer other) {
+        go(other.page.url().substring(zolvan.address.length()));
         return waitUntilDrawn();
     }
 
     /** Waits for the stage's own word that nothing more is on its way. */
     Designer waitUntilDrawn() {
-        page.waitForFunction("() => { const s = document.querySelector('[data-testid=stage]');"
-                + " return s && s.dataset.busy === 'false' && Number(s.dataset.drawn) > 0 }");
+        return waitUntilDrawnSince(0);
+    }
+
+    /** The same after another frame than those so far. */
+    private Designer waitUntilDrawnSince(int frames) {
+        page.waitForFunction(
+                "frames => { const s = document.querySelector('[data-testid=stage]');"
+                        + " return s && s.dataset.busy === 'false' && Number(s.dataset.drawn) > frames }",
+                frames,
+                new Page.WaitForFunctionOptions().setTimeout(DRAWING));
         return this;
+    }
+
+    /** Frames that the stage has drawn. */
+    private int frames() {
+        return Integer.parseInt(page.getAttribute("[data-testid=stage]", "data-drawn"));
+    }
+
+    /** Does something that the stage shows by itself, here or on somebody else's page, and waits until it does. */
+    Designer redrawing(Runnable action) {
+        int before = frames();
+        action.run();
+        return waitUntilDrawnSince(before);
+    }
+
+    /** Leaves the page to the next walk. */
+    void close() {
+        toProjects();
+        zolvan.giveBack(page, sharpness);
     }
 
     /** Does something that the server answers, and waits for the stage to show it. */

@@ -45,7 +45,7 @@ class FacesAndViewsIT {
 
     @Test
     void aFaceIsCutAndDressedAndAViewIsKeptAndGoneBackTo() {
-        d.signIn().openLantern();
+        d.openLantern();
         Color before = baseColour();
         d.selectPart("Base");
         d.page.click("[aria-label='Cut a face']");
@@ -89,12 +89,12 @@ class FacesAndViewsIT {
         d.page.waitForFunction(
                 "wanted => document.querySelector('[data-testid=stage]').dataset.camera === wanted", first);
         d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
-        d.page.close();
+        d.close();
     }
 
     @Test
     void whatIsLeftOpenIsListedAndADiagramSaysWhatItsColoursStandFor() {
-        d.signIn().openLantern();
+        d.openLantern();
         d.selectPart("Hood");
         d.page.click("[aria-label='Leave open']");
         d.page.fill("[aria-label='What is left open']", "Gloss or matt?");
@@ -128,13 +128,13 @@ class FacesAndViewsIT {
         d.page.waitForSelector(".diagram [aria-label='" + other + "'].on");
         d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
         d.page.waitForSelector(".diagram [aria-label='" + other + "']:not(.on)");
-        d.page.close();
+        d.close();
     }
 
     /** needs.md R02: one switch between the quick view and the accurate picture, from the same camera. */
     @Test
     void theProofShowsTheSameViewWithItsLightTraced() {
-        d.signIn().openLantern();
+        d.openLantern();
         Color cloth = d.colourAt(CLOTH_X, CLOTH_Y);
         d.page.keyboard().press("p");
         waitForProof();
@@ -154,7 +154,7 @@ class FacesAndViewsIT {
         d.page.keyboard().press("p");
         d.page.waitForCondition(
                 () -> d.page.locator("img.proof, [aria-label=Proof]").count() == 0);
-        d.page.close();
+        d.close();
     }
 
     /** By how much two colours differ in the component in which they differ most. */

@@ -29,7 +29,7 @@ class FiguresIT {
 
     @Test
     void figures() throws Exception {
-        Designer d = Designer.sharpSighted().signIn();
+        Designer d = Designer.sharpSighted().toProjects();
         print("heap after the demo import", usedHeap());
         d.openLantern();
         print(
@@ -43,28 +43,28 @@ class FiguresIT {
         d.page.waitForURL("**/projects/*");
         print("upload and import of the demo lantern, s", String.valueOf((System.nanoTime() - start) / 1e9));
         million(d);
-        d.page.close();
+        d.close();
     }
 
     /** A stage of so few pixels that a processor draws them about as fast as a graphics card draws all. */
     @Test
     void dragWhereFramesAreQuick() {
-        Designer d = new Designer(0.1).signIn().openLantern();
+        Designer d = new Designer(0.1).openLantern();
         print("a drag of a slider, 60 moves, a hundredth of the pixels", drag(d, "Roughness"));
-        d.page.close();
+        d.close();
     }
 
     /** Goes to and fro between two schemes of each demo model. */
     @Test
     void schemes() {
-        Designer d = new Designer().signIn();
+        Designer d = new Designer().toProjects();
         for (String project : List.of("Pilot storm lantern", "Lomma floating sauna")) {
             d.page.navigate(RunningZolvan.get().address + "/projects");
             d.page.click("text=" + project);
             d.waitUntilDrawn();
             print("another scheme of " + project + ", " + FROM_CLICK, toAndFro(d));
         }
-        d.page.close();
+        d.close();
     }
 
     /** Dresses a thousand parts of many, where {@code zolvan.figures.many} names a GLB whose parts are named Sheet 0, 1, … */
@@ -74,7 +74,7 @@ class FiguresIT {
         if (file.isEmpty()) {
             return;
         }
-        Designer d = new Designer().signIn();
+        Designer d = new Designer().toProjects();
         d.page.setInputFiles("input[type=file]", Path.of(file));
         d.page.waitForURL("**/projects/*");
         d.waitUntilDrawn();
@@ -96,7 +96,7 @@ class FiguresIT {
         String parts = d.page.textContent(".act button:has-text('Only the')").strip();
         print(parts + " of 5,000, " + FROM_CLICK, medians(times));
         print("another scheme on 5,000 parts, " + FROM_CLICK, toAndFro(d));
-        d.page.close();
+        d.close();
     }
 
     private static String toAndFro(Designer d) {

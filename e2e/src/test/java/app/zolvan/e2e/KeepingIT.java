@@ -13,7 +13,7 @@ class KeepingIT {
 
     @Test
     void chipsAreDroppedOnDrawersPutInOrderAndLaidOutAsAKit() {
-        Designer d = new Designer().signIn().openLantern();
+        Designer d = new Designer().openLantern();
         Page page = d.page;
         page.keyboard().press("t");
         page.waitForSelector(OWN);
@@ -54,7 +54,7 @@ class KeepingIT {
 
     @Test
     void aSlantedSampleIsBroughtInStraight() {
-        Designer d = new Designer().signIn().openLantern();
+        Designer d = new Designer().openLantern();
         Page page = d.page;
         page.waitForSelector(OWN);
         page.click("button.drawer:has-text('Supplier')");

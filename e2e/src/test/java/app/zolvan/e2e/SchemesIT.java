@@ -12,7 +12,7 @@ class SchemesIT {
 
     @Test
     void aSchemeIsMadeComparedExplainedAndGoneBackFrom() {
-        Designer d = new Designer().signIn().openLantern();
+        Designer d = new Designer().openLantern();
         Color red = d.colourAt(BASE_X, BASE_Y);
         d.changing("/state", () -> d.page.click(".divider[aria-label^='B Raw brass']"));
         assertThat(d.colourAt(BASE_X, BASE_Y).getGreen()).isGreaterThan(red.getGreen() + 20);
@@ -37,15 +37,11 @@ class SchemesIT {
                 .contains("Bottle enamel → Harbour red enamel")
                 .contains("3 parts")
                 .contains("ΔE");
-        d.page.keyboard().down("c");
-        d.page.waitForTimeout(300);
-        d.waitUntilDrawn();
+        d.redrawing(() -> d.page.keyboard().down("c"));
         assertThat(d.colourAt(BASE_X, BASE_Y))
                 .as("the other scheme while C is held")
                 .isEqualTo(red);
-        d.page.keyboard().up("c");
-        d.page.waitForTimeout(300);
-        d.waitUntilDrawn();
+        d.redrawing(() -> d.page.keyboard().up("c"));
         assertThat(d.colourAt(BASE_X, BASE_Y)).isEqualTo(green);
 
         d.page.hover("[data-testid=stage] canvas");
@@ -65,26 +61,24 @@ class SchemesIT {
             d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
         }
         assertThat(d.page.textContent(".divider.on")).as("the scheme is gone").contains("Harbour red");
-        d.page.close();
+        d.close();
     }
 
     /** One looks into a part, and somebody on another page sees it at once. */
     @Test
     void whatOneDoesAndLooksAtTheOtherSees() {
-        Designer d = new Designer().signIn().openLantern();
+        Designer d = new Designer().openLantern();
         Color red = d.colourAt(BASE_X, BASE_Y);
-        Designer other = new Designer().signIn().openLantern();
+        Designer other = new Designer().join(d);
         d.page.waitForSelector("[aria-label='Others on this project'] [aria-label*='on another page']");
         d.selectPart("Base");
         other.page.waitForSelector("[aria-label='Others on this project'] [aria-label*='has selected Base']");
 
-        d.changing("/looked-into", () -> d.page.click("[aria-label='Look inside']"));
-        other.page.waitForTimeout(2_000);
-        other.waitUntilDrawn();
+        other.redrawing(() -> d.changing("/looked-into", () -> d.page.click("[aria-label='Look inside']")));
         assertThat(other.colourAt(BASE_X, BASE_Y)).isNotEqualTo(red);
         d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
-        other.page.close();
+        other.close();
         d.page.waitForFunction("() => !document.querySelector(\"[aria-label='Others on this project']\")");
-        d.page.close();
+        d.close();
     }
 }

@@ -11,7 +11,7 @@ class TroubleIT {
 
     @Test
     void aFileThatCannotBeReadSaysWhyWhereItWasDropped() {
-        Designer d = new Designer().signIn();
+        Designer d = new Designer().toProjects();
         d.page.waitForSelector("article");
         int before = d.page.locator("article").count();
         d.page.setInputFiles(
@@ -21,30 +21,30 @@ class TroubleIT {
         assertThat(d.page.locator("article").count()).isEqualTo(before);
         d.page.setInputFiles("input[type=file]", new FilePayload("huge.glb", "model/gltf-binary", new byte[21 << 20]));
         d.page.waitForFunction("() => document.querySelector('.drop [role=alert]')?.textContent.includes('20 MB')");
-        d.page.close();
+        d.close();
     }
 
     @Test
     void aProjectThatIsNotThereSaysSoAndOffersTheWayBack() {
-        Designer d = new Designer().signIn();
+        Designer d = new Designer().toProjects();
         d.page.navigate(RunningZolvan.get().address + "/projects/00000000-0000-0000-0000-000000000000");
         d.page.waitForSelector("text=There is no such project, or it isn’t yours.");
         d.page.click("text=All projects");
         d.page.waitForURL("**/projects");
-        d.page.close();
+        d.close();
     }
 
     @Test
     void aChangeMadeElsewhereArrivesByItself() {
-        Designer one = new Designer().signIn().openLantern();
-        Designer other = new Designer().signIn().openLantern();
+        Designer one = new Designer().openLantern();
+        Designer other = new Designer().join(one);
         other.selectPart("Strap");
         one.selectPart("Strap");
         one.openFold("Finish");
         other.openFold("Finish").type("Roughness", "0.33");
         one.page.waitForFunction("() => document.querySelector(\"[aria-label='Roughness, typed']\").value === '0.33'");
         other.changing("/undo", () -> other.page.click("[aria-label=Undo]"));
-        one.page.close();
-        other.page.close();
+        one.close();
+        other.close();
     }
 }

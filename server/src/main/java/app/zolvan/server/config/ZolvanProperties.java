@@ -20,6 +20,7 @@ public record ZolvanProperties(
         SignIn signIn,
         Jobs jobs,
         Imports imports,
+        Chips chips,
         Path demo,
         String colourReader,
         String supplier) {
@@ -32,6 +33,9 @@ public record ZolvanProperties(
      * @param log     file for what such a process prints
      */
     public record Imports(DataSize memory, Duration longest, Path log) {}
+
+    /** @param samples of each pixel of a traced chip; 0 for as many as make it good */
+    public record Chips(int samples) {}
 
     /** @param poll how often the database is asked for jobs that wait */
     public record Jobs(Duration poll) {}

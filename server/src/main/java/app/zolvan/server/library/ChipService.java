@@ -3,8 +3,10 @@ package app.zolvan.server.library;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.measure.PictureDifference;
 import app.zolvan.core.render.chip.Chip;
+import app.zolvan.core.render.path.Still.Quality;
 import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.config.ZolvanProperties;
 import app.zolvan.server.event.EventService;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
@@ -37,9 +39,24 @@ public class ChipService {
     private final Map<String, Set<UUID>> waiting = new ConcurrentHashMap<>();
 
     private final ThreadPoolExecutor tracer = new ThreadPoolExecutor(
-            1, 1, 0, TimeUnit.SECONDS, new LinkedBlockingDeque<>(MOST_WAITING), ChipService::thread);
+            1, 1, 0, TimeUnit.SECONDS, new NewestFirst(), ChipService::thread);
 
-    ChipService(ChipMapper mapper, AssetService assets, EventService events) {
+    private final ZolvanProperties properties;
+
+    /** What was asked for last is what is looked at now. */
+    private static final class NewestFirst extends LinkedBlockingDeque<Runnable> {
+        NewestFirst() {
+            super(MOST_WAITING);
+        }
+
+        @Override
+        public boolean offer(Runnable work) {
+            return offerFirst(work);
+        }
+    }
+
+    ChipService(ChipMapper mapper, AssetService assets, EventService events, ZolvanProperties properties) {
+        this.properties = properties;
         this.mapper = mapper;
         this.assets = assets;
         this.events = events;
@@ -109,11 +126,18 @@ public class ChipService {
         tracer.execute(() -> trace(key, surface));
     }
 
+    private byte[] picture(Surface surface) {
+        int samples = properties.chips().samples();
+        return samples == 0
+                ? Chip.picture(surface, assets::bytes, 1, Kernel.Kind.best())
+                : Chip.picture(surface, assets::bytes, 1, Kernel.Kind.best(), Quality.samples(samples));
+    }
+
     private void trace(String key, Surface surface) {
         boolean made = false;
         try {
             if (mapper.find(key).isEmpty()) {
-                mapper.put(key, Chip.picture(surface, assets::bytes, 1, Kernel.Kind.best()));
+                mapper.put(key, picture(surface));
             }
             made = true;
         } catch (RuntimeException e) {

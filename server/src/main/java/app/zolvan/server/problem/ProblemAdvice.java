@@ -6,6 +6,7 @@ import app.zolvan.server.database.Outage;
 import java.net.URI;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.apache.catalina.connector.ClientAbortException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
@@ -18,6 +19,7 @@ import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 
 /** Turns everything that goes wrong into a problem with a sentence. Details of faults stay in the log. */
@@ -48,6 +50,12 @@ public class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ResponseEntity<ProblemDetail> badFile(ImportException e) {
         return answer(detail(HttpStatus.UNPROCESSABLE_CONTENT, e.reason(), e.getMessage()));
+    }
+
+    /** Nobody is there any more who could be answered. */
+    @ExceptionHandler
+    void gone(ClientAbortException e) {
+        LOG.debug("a browser left before it was answered", e);
     }
 
     @ExceptionHandler
@@ -88,6 +96,13 @@ public class ProblemAdvice extends ResponseEntityExceptionHandler {
         return ResponseEntity.unprocessableContent()
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)
                 .body(detail);
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleAsyncRequestNotUsableException(
+            AsyncRequestNotUsableException e, WebRequest request) {
+        LOG.debug("a browser left before it was answered", e);
+        return null;
     }
 
     @Override

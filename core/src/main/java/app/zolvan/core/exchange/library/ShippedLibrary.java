@@ -92,7 +92,12 @@ public record ShippedLibrary(List<Material> materials, Map<String, byte[]> image
         return known;
     }
 
-    private static ShippedLibrary read() {
+    /** The materials without their textures, which take their time to be drawn; patterned ones have one colour. */
+    public static List<Material> plain() {
+        return entries().stream().map(Entry::plain).toList();
+    }
+
+    private static List<Entry> entries() {
         List<Entry> entries = new ArrayList<>();
         try {
             for (String drawer : DRAWERS) {
@@ -103,10 +108,14 @@ public record ShippedLibrary(List<Material> materials, Map<String, byte[]> image
         } catch (ImportException e) {
             throw new IllegalStateException(e);
         }
+        return entries;
+    }
+
+    private static ShippedLibrary read() {
         Map<String, byte[]> images = new LinkedHashMap<>();
         List<Material> materials = new ArrayList<>();
         Map<String, Facts> facts = new HashMap<>();
-        for (Made made : entries.parallelStream().map(Entry::make).toList()) {
+        for (Made made : entries().parallelStream().map(Entry::make).toList()) {
             materials.add(made.material);
             images.putAll(made.images);
             if (made.facts != null) {
@@ -127,12 +136,23 @@ public record ShippedLibrary(List<Material> materials, Map<String, byte[]> image
                 if (json.has("pattern")) {
                     surface = textured(surface, json.get("pattern"), images);
                 }
-                String name = json.require("name").text();
-                Material material = new Material(json.require("code").text(), name, kind, surface);
-                return new Made(material, images, json.has("physical") ? facts(json) : null);
+                return new Made(named(surface), images, json.has("physical") ? facts(json) : null);
             } catch (ImportException e) {
                 throw new IllegalStateException(e);
             }
+        }
+
+        Material plain() {
+            try {
+                return named(MaterialJson.readOver(metal(json), json.require("open_pbr")));
+            } catch (ImportException e) {
+                throw new IllegalStateException(e);
+            }
+        }
+
+        private Material named(Surface surface) throws ImportException {
+            return new Material(
+                    json.require("code").text(), json.require("name").text(), kind, surface);
         }
     }
 
