@@ -46,6 +46,10 @@ JSON
 
 noted() { sed -n "s/^ *\"$2\": *\"\{0,1\}\([^\",]*\).*/\1/p" "$1.json" | head -n 1; }
 
+put_back() { # $1: file, $2: an empty database
+  "$PG_BIN/pg_restore" -h 127.0.0.1 -p "$PG_PORT" -U zolvan -j 2 --exit-on-error --no-owner -d "$2" "$1"
+}
+
 # Everything is checked before the restored database takes the other one's place, which is kept under another name.
 restore_database() { # $1: file, $2: database, $3: number of the newest migration that this Zolvan knows
   local file=$1 fresh=${2}_restoring before wrong
@@ -56,7 +60,7 @@ restore_database() { # $1: file, $2: database, $3: number of the newest migratio
   [ "$(noted "$file" schema)" -le "$3" ] ||
     fail "$file was made by a newer Zolvan. Update Zolvan first; nothing was changed."
   psql_quiet -d postgres -c "drop database if exists $fresh with (force)" -c "create database $fresh" 2>/dev/null
-  if ! "$PG_BIN/pg_restore" -h 127.0.0.1 -p "$PG_PORT" -U zolvan -j 2 --exit-on-error --no-owner -d "$fresh" "$file"; then
+  if ! put_back "$file" "$fresh"; then
     psql_quiet -d postgres -c "drop database $fresh with (force)"
     fail "the backup could not be put back; nothing was changed"
   fi

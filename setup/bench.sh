@@ -18,6 +18,22 @@ bench_looks() {
   "${ZOLVAN_JAVA:-$(newest_java)}" -cp "$ROOT/bench/target/classes:$ROOT/core/target/classes:$(cat "$VAR/bench.classpath")" \
     app.zolvan.bench.LookBenchmark
 }
+
+# Kills application and database at random moments while somebody edits; says what was lost.
+bench_kills() { # $1: how often, $2: seed
+  mkdir -p "$VAR/log"
+  set_up_machine
+  start_pg postgres
+  trap stop_all EXIT
+  build
+  stop_all
+  exec 9>&-
+  mvn -q -B -Pquick -Dmaven.test.skip=true -pl core,demo,bench package dependency:build-classpath \
+    -Dmdep.outputFile="$VAR/bench.classpath" >&2 || fail "the build failed"
+  "$JAVA_HOME/bin/java" -cp "bench/target/classes:core/target/classes:$(cat "$VAR/bench.classpath")" \
+    app.zolvan.bench.kill.KillRun "${1:-200}" "${2:-1}" "$APP"
+}
+
 bench() {
   with_test_database
   mvn -q -B -Dmaven.test.skip=true install

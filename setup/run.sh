@@ -7,10 +7,13 @@ sources_stamp() {
     -printf '%p %s %T@\n' | LC_ALL=C sort | sha256sum | cut -d' ' -f1
 }
 
+# Sets APP, the folder of the unpacked application; ZOLVAN_APP names one that is there already.
 build() {
+  RUN_JAVA=$(newest_java)
+  APP=${ZOLVAN_APP:-$VAR/app}
+  if [ -n "${ZOLVAN_APP:-}" ]; then return; fi
   local stamp=
   stamp=$(sources_stamp)
-  RUN_JAVA=$(newest_java)
   if [ -f "$VAR/build.stamp" ] && [ "$(cat "$VAR/build.stamp")" = "$stamp $RUN_JAVA" ] && [ -f "$VAR/app/zolvan.jsa" ]; then
     return
   fi
@@ -59,7 +62,7 @@ SUPPLIER_PID=
 WITH_READER=no
 
 stand_in() { # $1: class, $2: port, $3: memory, $4: log
-  "$RUN_JAVA" -Xmx"$3" -cp "demo/target/classes:core/target/classes:$(ls "$VAR"/app/lib/jackson-core-3*.jar)" \
+  "$RUN_JAVA" -Xmx"$3" -cp "demo/target/classes:core/target/classes:$(ls "$APP"/lib/jackson-core-3*.jar)" \
     "app.zolvan.demo.$1" "$2" >"$VAR/log/$4.log" 2>&1 9>&- &
 }
 
@@ -97,9 +100,9 @@ APP_OPTIONS=()
 # The application ends with its launcher, however that ends; its log is its own (see application.yaml).
 launch_application() {
   local archive=()
-  [ -s "$VAR/app/zolvan.jsa" ] && archive=(-XX:SharedArchiveFile="$VAR/app/zolvan.jsa" -Xshare:auto)
+  [ -s "$APP/zolvan.jsa" ] && archive=(-XX:SharedArchiveFile="$APP/zolvan.jsa" -Xshare:auto)
   ZOLVAN_PORT=$PORT ZOLVAN_LOG=$VAR/log/zolvan.log ZOLVAN_LOG_FOLDER=$VAR/log setsid setpriv --pdeathsig TERM -- \
-    "$RUN_JAVA" "${VECTORS[@]}" "${archive[@]}" -Xmx2g -XX:+ExitOnOutOfMemoryError -jar "$VAR/app/zolvan.jar" "${APP_OPTIONS[@]}" \
+    "$RUN_JAVA" "${VECTORS[@]}" "${archive[@]}" -Xmx2g -XX:+ExitOnOutOfMemoryError -jar "$APP/zolvan.jar" "${APP_OPTIONS[@]}" \
     >>"$VAR/log/zolvan.out" 2>&1 9>&- &
   APP_PID=$!
 }

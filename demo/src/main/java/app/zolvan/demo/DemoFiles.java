@@ -13,8 +13,6 @@ import app.zolvan.core.exchange.obj.ObjWriter;
 import app.zolvan.core.exchange.stl.StlWriter;
 import app.zolvan.core.exchange.threemf.ThreeMfWriter;
 import app.zolvan.core.material.Material;
-import app.zolvan.core.material.Parameter;
-import app.zolvan.core.material.Surface;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.SourceMaterial;
 import app.zolvan.demo.StormLantern.Vessel;

@@ -63,7 +63,7 @@ final class Designer {
     /** Opens a copy of a demo project that nobody has touched. */
     Designer open(String name) {
         go("/projects/" + FreshProject.of(name));
-        return waitUntilDrawn();
+        return waitUntilOpen();
     }
 
     /** Leaves the project and comes back. */
@@ -71,12 +71,17 @@ final class Designer {
         String here = page.url().substring(zolvan.address.length());
         toProjects();
         go(here);
-        return waitUntilDrawn();
+        return waitUntilOpen();
     }
 
     /** Opens what somebody else has open. */
     Designer join(Designer other) {
         go(other.page.url().substring(zolvan.address.length()));
+        return waitUntilOpen();
+    }
+
+    private Designer waitUntilOpen() {
+        page.waitForSelector(".ledger .row");
         return waitUntilDrawn();
     }
 

@@ -47,7 +47,7 @@ final class FreshProject {
 
     private UUID copied(String name) throws SQLException {
         UUID project = UUID.fromString(
-                texts("select id::text from project where name = ? order by created_at limit 1", name)
+                texts("select id::text from project join demo_loaded on project_id = id where name = ?", name)
                         .get(0));
         read("project", "id = ?", project);
         for (String table : texts(OWN_ROWS)) {

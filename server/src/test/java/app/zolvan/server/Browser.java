@@ -20,7 +20,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Talks to the server as a browser does: with cookies, the CSRF token and If-Match. */
-final class Browser {
+public final class Browser {
     private String login = "";
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String PASSWORD = "a-long-password";
@@ -35,7 +35,7 @@ final class Browser {
     }
 
     /** What came back; {@code json} is null where the body is something else. */
-    record Answer(int status, JsonNode json, byte[] body, HttpResponse<byte[]> raw) {
+    public record Answer(int status, JsonNode json, byte[] body, HttpResponse<byte[]> raw) {
         String problem() {
             return json.get("type").asString().replace("urn:zolvan:problem:", "");
         }
@@ -49,11 +49,11 @@ final class Browser {
         }
     }
 
-    Answer get(String path) {
+    public Answer get(String path) {
         return send("GET", path, null, null, Map.of());
     }
 
-    Answer post(String path, Object body) {
+    public Answer post(String path, Object body) {
         return send("POST", path, "application/json", JSON.writeValueAsBytes(body), Map.of());
     }
 
@@ -63,6 +63,16 @@ final class Browser {
 
     Answer put(String path, Object body, long version) {
         return change("PUT", path, body, version);
+    }
+
+    /** A command under a key, as a page sends it that may have to send it again. */
+    Answer post(String path, Object body, long version, UUID key) {
+        return send(
+                "POST",
+                path,
+                "application/json",
+                JSON.writeValueAsBytes(body),
+                Map.of("If-Match", "\"" + version + "\"", "Idempotency-Key", "\"" + key + "\""));
     }
 
     private Answer change(String method, String path, Object body, long version) {
@@ -124,11 +134,17 @@ final class Browser {
     }
 
     /** Signs in as a fresh account made by the given maker. */
-    Browser asNewDesigner(AccountService accounts) {
+    public Browser asNewDesigner(AccountService accounts) {
         login = "designer-" + UUID.randomUUID();
         accounts.create(login, "", PASSWORD);
         signIn(login, PASSWORD);
         return this;
+    }
+
+    /** Signs in as somebody who has signed in elsewhere. */
+    void signInAs(Browser elsewhere) {
+        login = elsewhere.login;
+        signIn(login, PASSWORD);
     }
 
     /** Who has signed in. */
@@ -157,13 +173,17 @@ final class Browser {
 
     /** Waits for the end of a job that was just submitted. */
     JsonNode ended(Answer submitted) throws InterruptedException {
-        String job = submitted.json().get("id").asString();
-        for (int i = 0; i < 400; i++) {
+        return waitFor(UUID.fromString(submitted.json().get("id").asString()));
+    }
+
+    /** Waits for the end of a job, or for its question. */
+    public JsonNode waitFor(UUID job) throws InterruptedException {
+        for (int i = 0; i < 1000; i++) {
             JsonNode state = get("/api/jobs/" + job).json();
             if (!state.get("state").asString().matches("QUEUED|RUNNING")) {
                 return state;
             }
-            Thread.sleep(50);
+            Thread.sleep(20);
         }
         throw new AssertionError("the import did not end");
     }

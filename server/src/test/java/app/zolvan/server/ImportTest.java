@@ -317,7 +317,7 @@ class ImportTest extends ServerTest {
         assertThat(browser.get(project + "/exports/xyz").status()).isEqualTo(404);
     }
 
-    private static byte[] cut(byte[] glb, double linear) throws IOException {
+    static byte[] cut(byte[] glb, double linear) throws IOException {
         return cut("model.glb", glb, linear);
     }
 

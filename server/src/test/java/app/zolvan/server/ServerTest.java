@@ -36,7 +36,7 @@ import tools.jackson.databind.JsonNode;
             "zolvan.jobs.poll=20ms",
             "zolvan.imports.log=target/imports.log"
         })
-abstract class ServerTest {
+public abstract class ServerTest {
     /** A supplier's catalogue for all of them. */
     protected static final FakeSupplier SUPPLIER = new FakeSupplier();
 

@@ -53,6 +53,7 @@ interface AssetMapper {
     Optional<Row> find(String sha256);
 
     @Select("select bytes from asset_chunk where asset_id = #{assetId} and seq = #{seq}")
+    @Nullable
     Chunk chunk(long assetId, int seq);
 
     @Insert("""

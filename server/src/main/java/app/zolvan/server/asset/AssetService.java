@@ -183,8 +183,11 @@ public class AssetService {
 
     /** Format and size in pixels from a picture's first bytes; empty for what is no picture. */
     private Optional<ImageHeader> readHeader(AssetMapper.Row row) {
-        Optional<ImageHeader> read =
-                ImageHeader.read(ByteBuffer.wrap(mapper.chunk(row.id(), 0).bytes()));
+        AssetMapper.Chunk first = mapper.chunk(row.id(), 0);
+        if (first == null) {
+            return Optional.empty();
+        }
+        Optional<ImageHeader> read = ImageHeader.read(ByteBuffer.wrap(first.bytes()));
         return read.isEmpty() && row.size() > CHUNK
                 ? ImageHeader.read(ByteBuffer.wrap(bytes(row.sha256()))) // much may stand before a JPEG's frame
                 : read;

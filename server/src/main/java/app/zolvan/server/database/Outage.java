@@ -3,6 +3,7 @@ package app.zolvan.server.database;
 import java.sql.SQLException;
 import java.sql.SQLTransientConnectionException;
 import org.jspecify.annotations.Nullable;
+import org.springframework.transaction.TransactionSystemException;
 
 /** Failures that lie with the database and pass: they say nothing about what was asked for. */
 public final class Outage {
@@ -11,6 +12,9 @@ public final class Outage {
     /** 57P01 to 57P03, the server is shutting down, has crashed or is starting. */
     private static final String SHUTDOWN = "57P";
 
+    /** As the pool says of a connection that broke while it was lent. */
+    private static final String CLOSED = "Connection is closed";
+
     private static final String DEADLOCK = "40P01";
     private static final String SERIALIZATION = "40001";
 
@@ -18,12 +22,18 @@ public final class Outage {
 
     /** Whether the database could not be reached, or went away in the middle. */
     public static boolean is(Throwable e) {
+        if (e instanceof TransactionSystemException t
+                && t.getApplicationException() != null
+                && is(t.getApplicationException())) {
+            return true; // what was wrong first: the rollback failed in its turn
+        }
         SQLException sql = cause(e);
         if (sql == null) {
             return false;
         }
         String state = sql.getSQLState();
         return sql instanceof SQLTransientConnectionException
+                || (state == null && CLOSED.equals(sql.getMessage()))
                 || (state != null && (state.startsWith(CONNECTION) || state.startsWith(SHUTDOWN)));
     }
 

@@ -38,8 +38,8 @@ public class ChipService {
     /** Who waits for which picture. */
     private final Map<String, Set<UUID>> waiting = new ConcurrentHashMap<>();
 
-    private final ThreadPoolExecutor tracer = new ThreadPoolExecutor(
-            1, 1, 0, TimeUnit.SECONDS, new NewestFirst(), ChipService::thread);
+    private final ThreadPoolExecutor tracer =
+            new ThreadPoolExecutor(1, 1, 0, TimeUnit.SECONDS, new NewestFirst(), ChipService::thread);
 
     private final ZolvanProperties properties;
 

@@ -1,0 +1,88 @@
+package app.zolvan.server.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.zolvan.server.ServerTest;
+import java.util.UUID;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** A job's outcome is decided once, by the run that was begun last. */
+class JobFencingTest extends ServerTest {
+    @Autowired
+    private JobMapper mapper;
+
+    private final UUID id = UUID.randomUUID();
+
+    @BeforeEach
+    void insertJob() {
+        UUID account = UUID.fromString(
+                browser.get("/api/session").json().get("id").asString());
+        mapper.insert(id, account, "inspect", "Stools", "0".repeat(64), null);
+    }
+
+    private String state() {
+        return browser.get("/api/jobs/" + id).json().get("state").asString();
+    }
+
+    @Test
+    void aRunThatWasTakenForDeadChangesNothingAnyMore() {
+        long first = mapper.start(id).orElseThrow().run();
+        assertThat(mapper.progress(id, first, 0.3, "Looking")).isEqualTo(1);
+        JobMapper.Begun second = mapper.start(id).orElseThrow();
+        assertThat(second.run()).isGreaterThan(first);
+        assertThat(second.attempts()).isEqualTo(2);
+        assertThat(mapper.progress(id, first, 0.9, "Looking still")).isZero();
+        assertThat(mapper.finish(id, first, "FAILED", "It was gone.", null)).isZero();
+        assertThat(mapper.ask(id, first, "{}")).isZero();
+        assertThat(state()).isEqualTo("RUNNING");
+        assertThat(mapper.finish(id, second.run(), "DONE", null, null)).isEqualTo(1);
+        assertThat(mapper.finish(id, second.run(), "FAILED", "Too late.", null))
+                .as("it has ended")
+                .isZero();
+        assertThat(mapper.start(id)).isEmpty();
+        assertThat(state()).isEqualTo("DONE");
+    }
+
+    @Test
+    void anAnswerBeginsTheCountOfAttemptsAnew() {
+        mapper.start(id);
+        mapper.start(id);
+        long run = mapper.start(id).orElseThrow().run();
+        assertThat(mapper.ask(id, run, "{}")).isEqualTo(1);
+        UUID account = mapper.find(id).orElseThrow().accountId();
+        assertThat(mapper.answer(id, account, "{}")).isEqualTo(1);
+        assertThat(mapper.start(id).orElseThrow().attempts()).isEqualTo(1);
+    }
+
+    /** As a file does that takes more than there is each time it is read. */
+    @Test
+    void aJobThatKeepsTakingItsProcessDownIsGivenUp() throws InterruptedException {
+        for (int i = 0; i < 3; i++) {
+            mapper.start(id);
+        }
+        database.update(
+                "insert into scheduled_tasks (task_name, task_instance, execution_time, picked, version)"
+                        + " values ('job', ?, now(), false, 1)",
+                id.toString());
+        browser.waitFor(id);
+        assertThat(state()).isEqualTo("FAILED");
+        assertThat(browser.get("/api/jobs/" + id).json().get("problem").asString())
+                .contains("begun three times")
+                .contains("nothing was changed");
+    }
+
+    /** A restored database has jobs that the scheduler knows nothing of. */
+    @Test
+    void jobsWithoutAScheduleGetOne() throws InterruptedException {
+        assertThat(mapper.unscheduled()).contains(id);
+        jobs.scheduleForgotten();
+        assertThat(mapper.unscheduled()).doesNotContain(id);
+        browser.waitFor(id);
+        assertThat(state()).as("of no project: it can’t be done").isEqualTo("FAILED");
+    }
+
+    @Autowired
+    private JobService jobs;
+}
