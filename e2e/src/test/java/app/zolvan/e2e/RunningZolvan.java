@@ -107,7 +107,7 @@ final class RunningZolvan {
         return "jdbc:postgresql://" + host + "/zolvan_e2e";
     }
 
-    private static Path jar() throws IOException {
+    static Path jar() throws IOException {
         try (Stream<Path> files = Files.list(Path.of("../server/target"))) {
             return files.filter(f -> f.toString().endsWith("-app.jar"))
                     .findFirst()

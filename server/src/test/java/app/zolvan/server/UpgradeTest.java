@@ -23,6 +23,7 @@ class UpgradeTest {
     @BeforeAll
     static void upgrade() throws Exception {
         String file = Path.of("src/test/fixtures/schema-25.dump").toAbsolutePath().toString();
+        drop();
         Scripts.run("psql_quiet", "-d", "postgres", "-c", "create database " + DATABASE);
         Scripts.Outcome restored = Scripts.run("put_back", file, DATABASE);
         assertThat(restored.code()).as(restored.said()).isZero();
@@ -36,6 +37,10 @@ class UpgradeTest {
     @AfterAll
     static void tidy() throws Exception {
         server.close();
+        drop();
+    }
+
+    private static void drop() throws Exception {
         Scripts.run("psql_quiet", "-d", "postgres", "-c", "drop database if exists " + DATABASE + " with (force)");
     }
 
