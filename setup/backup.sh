@@ -53,6 +53,7 @@ put_back() { # $1: file, $2: an empty database
 # Everything is checked before the restored database takes the other one's place, which is kept under another name.
 restore_database() { # $1: file, $2: database, $3: number of the newest migration that this Zolvan knows
   local file=$1 fresh=${2}_restoring before wrong
+  drop_fresh() { psql_quiet -d postgres -c "drop database $fresh with (force)"; }
   [ -f "$file" ] || fail "there is no file $file"
   [ -f "$file.json" ] || fail "$file.json, which says what the backup holds, lies not beside it"
   [ "$(noted "$file" sha256)" = "$(sha256sum "$file" | cut -d' ' -f1)" ] ||
@@ -61,14 +62,14 @@ restore_database() { # $1: file, $2: database, $3: number of the newest migratio
     fail "$file was made by a newer Zolvan. Update Zolvan first; nothing was changed."
   psql_quiet -d postgres -c "drop database if exists $fresh with (force)" -c "create database $fresh" 2>/dev/null
   if ! put_back "$file" "$fresh"; then
-    psql_quiet -d postgres -c "drop database $fresh with (force)"
+    drop_fresh
     fail "the backup could not be put back; nothing was changed"
   fi
   [ "$(psql_quiet -d "$fresh" -c "$count_rows")" = "$(sed -n 's/^ *"rows": {\(.*\)}$/\1/p' "$file.json")" ] ||
-    fail "what was put back is not all that the backup holds; nothing was changed"
+    { drop_fresh; fail "what was put back is not all that the backup holds; nothing was changed"; }
   wrong=$(psql_quiet -d "$fresh" -c "select count(*) from asset a where sha256 is not null and sha256 <> encode(sha256(
     (select string_agg(c.bytes, ''::bytea order by c.seq) from asset_chunk c where c.asset_id = a.id)), 'hex')")
-  [ "$wrong" = 0 ] || fail "$wrong files in the backup are damaged; nothing was changed"
+  [ "$wrong" = 0 ] || { drop_fresh; fail "$wrong files in the backup are damaged; nothing was changed"; }
   if has_database "$2"; then
     before=${2}_before_$(date -u +%Y%m%d_%H%M%S)
     psql_quiet -d postgres -c "alter database $2 rename to $before" -c "alter database $fresh rename to $2"

@@ -66,8 +66,9 @@ async function signOut() {
     </router-link>
     <button class="plain name" title="Change name, client or unit" @click="edit">
       <b>{{ workspace.state?.name }}</b>
-      <span class="soft small">
-        {{ workspace.state?.client || 'No client yet' }} · <span data-testid="saved">{{ saved }}</span>
+      <span class="soft small told">
+        <span class="client">{{ workspace.state?.client || 'No client yet' }}</span>
+        <span class="saved">· <span data-testid="saved">{{ saved }}</span></span>
       </span>
     </button>
     <SchemeDividers />
@@ -214,6 +215,18 @@ async function signOut() {
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
+}
+.told {
+  display: flex;
+  gap: 4px;
+  white-space: nowrap;
+}
+.client {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.saved {
+  flex: none;
 }
 .steps {
   flex: none;

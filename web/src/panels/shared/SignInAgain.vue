@@ -10,6 +10,7 @@ const workspace = useWorkspace()
 const password = ref('')
 const problem = ref('')
 const busy = ref(false)
+const field = ref<HTMLInputElement | null>(null)
 
 watch(
   () => session.ended,
@@ -39,7 +40,7 @@ async function go() {
 </script>
 
 <template>
-  <v-dialog :model-value="session.ended" persistent width="380">
+  <v-dialog :model-value="session.ended" persistent width="380" @after-enter="field?.focus()">
     <form class="sheet" role="dialog" aria-label="Sign in again" @submit.prevent="go">
       <h1>You are signed out</h1>
       <p class="soft">{{ waits }}</p>
@@ -50,12 +51,12 @@ async function go() {
       <label>
         Password
         <input
+          ref="field"
           v-model="password"
           class="field"
           name="password"
           type="password"
           autocomplete="current-password"
-          autofocus
           required
         />
       </label>
@@ -75,6 +76,14 @@ async function go() {
   display: flex;
   flex-direction: column;
   gap: 12px;
+}
+h1 {
+  font-size: 18px;
+  font-weight: 650;
+}
+h1,
+p {
+  margin: 0;
 }
 .field {
   margin-top: 3px;

@@ -69,13 +69,10 @@ class BackupTest extends ProjectTest {
                     .json();
             assertThat(lookOf(undone, 0)).isNotEqualTo(lookOf(stateThen, 0));
         }
+        keepsWhatWasThere(file);
     }
 
-    /** What was there before stays under another name, and a second restore does not meet the first one's. */
-    @Test
-    void theDatabaseThatWasThereIsKept() throws Exception {
-        Path file = backup();
-        Scripts.run("restore_database", Scripts.path(file), BACK, NEWEST);
+    private void keepsWhatWasThere(Path file) throws Exception {
         Scripts.Outcome again = Scripts.run("restore_database", Scripts.path(file), BACK, NEWEST);
         assertThat(again.code()).as(again.said()).isZero();
         assertThat(again.said()).contains("is kept in the database as " + BACK + "_before_");
