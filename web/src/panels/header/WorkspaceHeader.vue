@@ -68,7 +68,9 @@ async function signOut() {
       <b>{{ workspace.state?.name }}</b>
       <span class="soft small told">
         <span class="client">{{ workspace.state?.client || 'No client yet' }}</span>
-        <span class="saved">· <span data-testid="saved">{{ saved }}</span></span>
+        <span class="saved"
+          >· <span data-testid="saved">{{ saved }}</span></span
+        >
       </span>
     </button>
     <SchemeDividers />

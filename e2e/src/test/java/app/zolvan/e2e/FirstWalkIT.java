@@ -47,8 +47,8 @@ class FirstWalkIT {
         Designer d = new Designer().openLantern().openDrawer("Paint");
         Color before = d.colourAt(BASE_X, BASE_Y);
         assertThat(before.getRed()).as("harbour red at first").isGreaterThan(2 * before.getGreen());
-        d.redrawing(() -> d.page.waitForResponse(
-                r -> r.url().contains("/trial"), () -> d.carry("PT-017", BASE_X, BASE_Y)));
+        d.redrawing(
+                () -> d.page.waitForResponse(r -> r.url().contains("/trial"), () -> d.carry("PT-017", BASE_X, BASE_Y)));
         d.page.waitForSelector(".tag:text-is('set · 3 parts')");
         d.page.keyboard().down("Shift");
         d.page.waitForSelector(".tag:text-is('part · Base · also in B, C')");

@@ -17,8 +17,7 @@ class KillIT {
 
     @Test
     void whatIsAcknowledgedSurvivesKillingApplicationAndDatabase(@TempDir Path data) throws Exception {
-        KillRun.Outcome outcome =
-                KillRun.run(Path.of("..").toRealPath(), data, unpacked(), KILLS, SEED);
+        KillRun.Outcome outcome = KillRun.run(Path.of("..").toRealPath(), data, unpacked(), KILLS, SEED);
         System.out.println("FIGURE " + outcome);
         assertThat(outcome.backAfterApplication()).isNotEmpty();
         assertThat(outcome.backAfterDatabase()).isNotEmpty();
@@ -35,7 +34,8 @@ class KillIT {
         Path app = Path.of("target/app");
         if (!Files.exists(app.resolve("zolvan.jar"))) {
             Process extract = new ProcessBuilder(
-                            Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                            Path.of(System.getProperty("java.home"), "bin", "java")
+                                    .toString(),
                             "-Djarmode=tools",
                             "-jar",
                             RunningZolvan.jar().toString(),
@@ -46,7 +46,9 @@ class KillIT {
                     .start();
             assertThat(extract.waitFor()).isZero();
             try (Stream<Path> files = Files.list(app)) {
-                Path jar = files.filter(f -> f.toString().endsWith("-app.jar")).findFirst().orElseThrow();
+                Path jar = files.filter(f -> f.toString().endsWith("-app.jar"))
+                        .findFirst()
+                        .orElseThrow();
                 Files.move(jar, app.resolve("zolvan.jar"));
             }
         }

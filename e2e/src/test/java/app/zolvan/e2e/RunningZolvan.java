@@ -78,7 +78,8 @@ final class RunningZolvan {
                         .setExecutablePath(Path.of("/usr/bin/chromium"))
                         .setArgs(List.of(
                                 "--no-sandbox",
-                                // Mesa's software renderer: twice as quick as the browser's own, and it keeps its shaders
+                                // Mesa's software renderer: twice as quick as the browser's own, and it keeps its
+                                // shaders
                                 "--use-gl=angle",
                                 "--use-angle=gl-egl",
                                 "--ignore-gpu-blocklist",

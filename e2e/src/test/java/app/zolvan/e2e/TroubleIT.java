@@ -64,8 +64,7 @@ class TroubleIT {
     }
 
     private static void waitUntilSaved(Designer d) {
-        d.page.waitForFunction(
-                "() => document.querySelector('[data-testid=saved]').textContent.trim() === 'saved'");
+        d.page.waitForFunction("() => document.querySelector('[data-testid=saved]').textContent.trim() === 'saved'");
         d.waitUntilDrawn();
     }
 
@@ -87,7 +86,9 @@ class TroubleIT {
         d.openFold("Finish");
         assertThat(d.page.inputValue("[aria-label='Roughness, typed']")).isEqualTo("0.42");
         d.changing("/undo", () -> d.page.click("[aria-label=Undo]"));
-        assertThat(d.page.isDisabled("[aria-label=Undo]")).as("it was done once").isTrue();
+        assertThat(d.page.isDisabled("[aria-label=Undo]"))
+                .as("it was done once")
+                .isTrue();
         d.close();
     }
 

@@ -37,8 +37,8 @@ class RepeatedCommandsTest extends ProjectTest {
         assertThat(again.json().get("palette")).isEqualTo(first.get("palette"));
         assertThat(again.raw().headers().firstValue("ETag"))
                 .isEqualTo(again.raw().headers().firstValue("ETag"))
-                .hasValueSatisfying(
-                        tag -> assertThat(tag).startsWith("\"" + first.get("version").asLong()));
+                .hasValueSatisfying(tag ->
+                        assertThat(tag).startsWith("\"" + first.get("version").asLong()));
         assertThat(commands()).isEqualTo(done);
     }
 
@@ -64,7 +64,9 @@ class RepeatedCommandsTest extends ProjectTest {
         browser.post(project + "/assignments", brass(), version(), key);
         open(newProject());
         Browser.Answer elsewhere = browser.post(project + "/assignments", brass(), version(), key);
-        assertThat(elsewhere.json().get("version").asLong()).as("done here, too").isEqualTo(version() + 1);
+        assertThat(elsewhere.json().get("version").asLong())
+                .as("done here, too")
+                .isEqualTo(version() + 1);
     }
 
     @Test

@@ -26,9 +26,8 @@ class TwoServersTest extends ProjectTest {
     @BeforeAll
     static void startAnother() throws IOException {
         valve = new Valve(TestDatabase.get().port());
-        other = new OtherServer(TestDatabase.get()
-                .url()
-                .replace(":" + TestDatabase.get().port() + "/", ":" + valve.port() + "/"));
+        other = new OtherServer(
+                TestDatabase.get().url().replace(":" + TestDatabase.get().port() + "/", ":" + valve.port() + "/"));
     }
 
     @AfterAll
@@ -58,7 +57,9 @@ class TwoServersTest extends ProjectTest {
         assertThat(named(there.get(project + "/scene").json(), 1)).isEqualTo("Leg 1"); // it has the scene by now
         post("/parts/names", Map.of("names", List.of(Map.of("part", 1, "name", "Front leg"))));
         JsonNode after = there.post(
-                        project + "/parts/roles", Map.of("roles", List.of(Map.of("part", 1, "role", "FRAME"))), version())
+                        project + "/parts/roles",
+                        Map.of("roles", List.of(Map.of("part", 1, "role", "FRAME"))),
+                        version())
                 .json();
         assertThat(after.get("version").asLong()).isEqualTo(version() + 1);
         for (Browser b : List.of(browser, there)) {
@@ -68,7 +69,12 @@ class TwoServersTest extends ProjectTest {
             assertThat(scene.get("revision")).isEqualTo(after.get("revision"));
         }
         browser.post(project + "/undo", Map.of(), version() + 1);
-        assertThat(there.get(project + "/scene").json().get("parts").get(1).get("role").isNull())
+        assertThat(there.get(project + "/scene")
+                        .json()
+                        .get("parts")
+                        .get(1)
+                        .get("role")
+                        .isNull())
                 .isTrue();
     }
 
@@ -109,7 +115,9 @@ class TwoServersTest extends ProjectTest {
         }
         assertThat(there.post(project + "/parts/names", names, version()).status())
                 .isEqualTo(200);
-        assertThat(heardOf(heard, "event:hello")).as("pages look what they missed").isTrue();
+        assertThat(heardOf(heard, "event:hello"))
+                .as("pages look what they missed")
+                .isTrue();
         assertThat(listening).isNotCompletedExceptionally();
     }
 

@@ -22,7 +22,8 @@ class UpgradeTest {
 
     @BeforeAll
     static void upgrade() throws Exception {
-        String file = Path.of("src/test/fixtures/schema-25.dump").toAbsolutePath().toString();
+        String file =
+                Path.of("src/test/fixtures/schema-25.dump").toAbsolutePath().toString();
         drop();
         Scripts.run("psql_quiet", "-d", "postgres", "-c", "create database " + DATABASE);
         Scripts.Outcome restored = Scripts.run("put_back", file, DATABASE);
@@ -45,8 +46,7 @@ class UpgradeTest {
     }
 
     private static JsonNode command(String path) {
-        long version =
-                browser.get(project + "/state").json().get("version").asLong();
+        long version = browser.get(project + "/state").json().get("version").asLong();
         Browser.Answer answer = browser.post(project + path, Map.of(), version);
         assertThat(answer.status()).as("%s %s", path, answer.json()).isEqualTo(200);
         return answer.json();

@@ -42,14 +42,16 @@ final class Editor {
                 .require("id")
                 .text();
         project = "/api/projects/" + finished(job).json().require("result").text();
-        version = (long) client.get(project + "/state").json().require("version").number();
+        version =
+                (long) client.get(project + "/state").json().require("version").number();
     }
 
     private Client.Answer finished(String job) throws IOException, ImportException, InterruptedException {
         while (true) {
             Client.Answer state = client.get("/api/jobs/" + job);
             switch (state.json().require("state").text()) {
-                case "ASKING" -> client.post("/api/jobs/" + job + "/answer", Map.of("unit", "m", "upAxis", "Y"), Map.of());
+                case "ASKING" ->
+                    client.post("/api/jobs/" + job + "/answer", Map.of("unit", "m", "upAxis", "Y"), Map.of());
                 case "QUEUED", "RUNNING" -> Thread.sleep(50);
                 default -> {
                     return state;
@@ -66,8 +68,11 @@ final class Editor {
     /** One edit, until it is acknowledged. */
     void edit() throws ImportException {
         int n = next++;
-        Map<String, String> headers =
-                Map.of("If-Match", "\"" + version + "\"", "Idempotency-Key", UUID.randomUUID().toString());
+        Map<String, String> headers = Map.of(
+                "If-Match",
+                "\"" + version + "\"",
+                "Idempotency-Key",
+                UUID.randomUUID().toString());
         Map<String, Object> names = Map.of("names", List.of(Map.of("part", 0, "name", "Edit " + n)));
         for (int tries = 0; ; tries++) {
             Client.Answer answer = tried(() -> client.post(project + "/parts/names", names, headers));
@@ -122,7 +127,8 @@ final class Editor {
     List<String> unfinished() throws IOException, ImportException {
         List<String> out = new ArrayList<>();
         for (String job : jobs) {
-            String state = client.get("/api/jobs/" + job).json().require("state").text();
+            String state =
+                    client.get("/api/jobs/" + job).json().require("state").text();
             if (!state.equals("ASKING") && !state.equals("DONE")) {
                 out.add(job + " " + state);
             }

@@ -146,8 +146,7 @@ public final class KillRun {
     private static Outcome outcome(Launched zolvan, Editor editor, List<Double> application, List<Double> database)
             throws IOException, ImportException, SQLException {
         List<Integer> kept = new ArrayList<>();
-        try (Connection c =
-                        DriverManager.getConnection(zolvan.databaseUrl(), "zolvan", zolvan.databasePassword());
+        try (Connection c = DriverManager.getConnection(zolvan.databaseUrl(), "zolvan", zolvan.databasePassword());
                 PreparedStatement s =
                         c.prepareStatement("select changes::text from command where project_id = ? order by id")) {
             s.setObject(1, editor.project());

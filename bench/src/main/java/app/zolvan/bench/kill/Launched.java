@@ -74,7 +74,9 @@ final class Launched implements AutoCloseable {
     /** The database's first process; 0 while there is none. */
     long database() throws IOException {
         Path lock = home().resolve("data/postmaster.pid");
-        return Files.exists(lock) ? Long.parseLong(Files.readAllLines(lock).get(0).strip()) : 0;
+        return Files.exists(lock)
+                ? Long.parseLong(Files.readAllLines(lock).get(0).strip())
+                : 0;
     }
 
     String databaseUrl() throws IOException {

@@ -46,7 +46,11 @@ public final class ImportProcess implements AutoCloseable {
             throws IOException {
         List<String> command = new ArrayList<>(launch.subList(0, 1));
         command.add("-Xmx" + megabytes + "m");
-        command.addAll(List.of("-XX:+UseSerialGC", "-XX:+ExitOnOutOfMemoryError", "-XX:+DisplayVMOutputToStderr", "-Djava.awt.headless=true"));
+        command.addAll(List.of(
+                "-XX:+UseSerialGC",
+                "-XX:+ExitOnOutOfMemoryError",
+                "-XX:+DisplayVMOutputToStderr",
+                "-Djava.awt.headless=true"));
         command.addAll(launch.subList(1, launch.size()));
         command.add(mainClass);
         Process process = new ProcessBuilder(command)

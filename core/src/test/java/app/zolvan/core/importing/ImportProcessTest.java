@@ -97,8 +97,9 @@ class ImportProcessTest {
             assertThat(asked.prepared()).as("the unit is to be asked for").isNull();
             ReadModel.Result read =
                     process.run(new ReadModel(obj.toString(), "plate.obj", false, null, null), Progress.NONE, LONG);
-            assertThat(read.prepared().model().parts()).singleElement().satisfies(p -> assertThat(p.name())
-                    .isEqualTo("Plate"));
+            assertThat(read.prepared().model().parts())
+                    .singleElement()
+                    .satisfies(p -> assertThat(p.name()).isEqualTo("Plate"));
             assertThat(read.prepared().measures().get(0).area()).isPositive();
             assertThat(process.tasks()).isEqualTo(2);
         }
@@ -110,8 +111,7 @@ class ImportProcessTest {
             assertThatThrownBy(() -> process.run(new Odd("refused"), Progress.NONE, LONG))
                     .isInstanceOf(ImportException.class)
                     .hasMessage("This file is “odd”. Choose an even one.")
-                    .satisfies(e ->
-                            assertThat(((ImportException) e).reason()).isEqualTo("odd"));
+                    .satisfies(e -> assertThat(((ImportException) e).reason()).isEqualTo("odd"));
             assertThat(process.isUsable()).isTrue();
             assertThat(process.run(new Odd("even"), Progress.NONE, LONG)).isEqualTo("even");
         }
@@ -151,8 +151,7 @@ class ImportProcessTest {
         try (ImportProcess process = start()) {
             assertThatThrownBy(() -> process.run(new Loop(), Progress.NONE, Duration.ofMillis(300)))
                     .isInstanceOf(ImportException.class)
-                    .satisfies(
-                            e -> assertThat(((ImportException) e).reason()).isEqualTo("too-long"));
+                    .satisfies(e -> assertThat(((ImportException) e).reason()).isEqualTo("too-long"));
             assertThat(process.isUsable()).isFalse();
         }
     }

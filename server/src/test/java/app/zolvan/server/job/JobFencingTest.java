@@ -17,8 +17,8 @@ class JobFencingTest extends ServerTest {
 
     @BeforeEach
     void insertJob() {
-        UUID account = UUID.fromString(
-                browser.get("/api/session").json().get("id").asString());
+        UUID account =
+                UUID.fromString(browser.get("/api/session").json().get("id").asString());
         mapper.insert(id, account, "inspect", "Stools", "0".repeat(64), null);
     }
 
