@@ -35,13 +35,22 @@ bench_kills() { # $1: how often, $2: seed
 }
 
 bench() {
+  set_up_machine java
+  mkdir -p "$VAR"
+  mvn -q -B -Pquick -Dmaven.test.skip=true -pl core,demo,bench -am package dependency:build-classpath \
+    -Dmdep.outputFile="$VAR/bench.classpath" >&2 || fail "the build failed"
+  "$JAVA_HOME/bin/java" -cp "bench/target/classes:core/target/classes:demo/target/classes:$(cat "$VAR/bench.classpath")" \
+    org.openjdk.jmh.Main
+}
+
+# What the running parts measure: finding, assigning, many designers at once, and the page.
+figures() {
   with_test_database
-  mvn -q -B -Dmaven.test.skip=true install
-  mvn -q -B -pl bench exec:exec
   mkdir -p "$VAR/many"
-  mvn -q -B -pl bench dependency:build-classpath -Dmdep.outputFile="$VAR/bench.classpath"
-  java -cp "bench/target/classes:core/target/classes:$(cat "$VAR/bench.classpath")" \
+  mvn -B -ntp -T 2 -Pquick -pl '!e2e' -Dtest='*FiguresTest' -Dsurefire.failIfNoSpecifiedTests=false -Dzolvan.figures=true \
+    verify dependency:build-classpath -Dmdep.outputFile="$VAR/bench.classpath"
+  "$JAVA_HOME/bin/java" -cp "bench/target/classes:core/target/classes:demo/target/classes:$(cat "$VAR/bench.classpath")" \
     app.zolvan.bench.LargeFiles "$VAR/many" 60000 5000 glb
-  mvn -q -B -pl e2e verify -Dit.test=FiguresIT -Dzolvan.figures=true \
-    -Dzolvan.figures.many="$VAR/many/large.glb" -Dzolvan.figures.large="${ZOLVAN_LARGE:-}"
+  mvn -B -ntp -T 2 -Pquick -DskipUnit=true -Dit.test=FiguresIT -Dfailsafe.failIfNoSpecifiedTests=false -Dzolvan.figures=true \
+    -Dzolvan.figures.many="$VAR/many/large.glb" -Dzolvan.figures.large="${ZOLVAN_LARGE:-}" verify
 }
