@@ -34,6 +34,9 @@ final class Designer {
     Designer(double sharpness) {
         this.sharpness = sharpness;
         page = zolvan.takePage(sharpness);
+        if (!page.url().endsWith("/projects")) {
+            toProjects(); // while it waited, it followed somebody's import into the new project
+        }
     }
 
     /** One whose screen is worth a look. */
