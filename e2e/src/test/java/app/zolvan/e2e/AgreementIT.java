@@ -255,7 +255,7 @@ class AgreementIT {
     }
 
     private static void dress(Designer d, String code) {
-        d.redrawing(() -> d.page.evaluate("""
+        d.page.evaluate("""
                         async (code) => {
                           const id = location.pathname.split('/').pop()
                           const token = decodeURIComponent(/XSRF-TOKEN=([^;]*)/.exec(document.cookie)[1])
@@ -268,7 +268,8 @@ class AgreementIT {
                               level: 'part', targets: [0], material: library.find((m) => m.code === code).id,
                             }),
                           })
-                        }""", code));
+                        }""", code);
+        d.reopen(); // a frame with all its pictures
     }
 
     private static BufferedImage picture(Designer d, Path to) throws Exception {
