@@ -65,6 +65,7 @@ class FacesAndViewsIT {
         d.page.keyboard().up("Shift");
         Color green = baseColour();
         assertThat(green.getRed()).as("dark green in the place of red").isLessThan(before.getRed() - 40);
+        assertThat(green.getGreen()).isGreaterThanOrEqualTo(green.getRed());
         assertThat(d.page.textContent(".strata .layer.wins")).contains("face").contains("Bottle enamel");
         d.changing("/join", () -> d.page.click("[aria-label='Join Wall to the part again']"));
         assertThat(baseColour()).isEqualTo(before);
