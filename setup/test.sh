@@ -71,7 +71,7 @@ slowest() {
   say "The 20 slowest test classes (seconds):"
   find . -path ./var -prune -o -path '*/target/*-reports/TEST-*.xml' -print0 |
     xargs -0 -r grep -ho '<testsuite [^>]*' |
-    sed -n 's/.* name="\([^"]*\)".* time="\([^"]*\)".*/\2 \1/p' | sort -rn | head -n 20
+    sed -n 's/.* name="\([^"]*\)".* time="\([^"]*\)".*/\2 \1/p' | sort -rn | sed -n '1,20p'
 }
 
 screenshots() {
