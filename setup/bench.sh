@@ -43,14 +43,17 @@ bench() {
     org.openjdk.jmh.Main
 }
 
-# What the running parts measure: finding, assigning, many designers at once, and the page.
-figures() {
+# Finding, assigning, many designers at once, backups, and the page; or only the named ones.
+figures() { # $@: classes of bench/figures (TogetherFigures), or options for Maven
   with_test_database
   mkdir -p "$VAR/many"
-  mvn -B -ntp -T 2 -Pquick -pl '!e2e' -Dtest='*FiguresTest' -Dsurefire.failIfNoSpecifiedTests=false -Dzolvan.figures=true \
-    verify dependency:build-classpath -Dmdep.outputFile="$VAR/bench.classpath"
+  local which=
+  which=$(classes "$@")
+  mvn -q -B -Pquick -Dmaven.test.skip=true -pl core,demo,bench package dependency:build-classpath \
+    -Dmdep.outputFile="$VAR/bench.classpath" >&2 || fail "the build failed"
   "$JAVA_HOME/bin/java" -cp "bench/target/classes:core/target/classes:demo/target/classes:$(cat "$VAR/bench.classpath")" \
     app.zolvan.bench.LargeFiles "$VAR/many" 60000 5000 glb
-  mvn -B -ntp -T 2 -Pquick -DskipUnit=true -Dit.test=FiguresIT -Dfailsafe.failIfNoSpecifiedTests=false -Dzolvan.figures=true \
-    -Dzolvan.figures.many="$VAR/many/large.glb" -Dzolvan.figures.large="${ZOLVAN_LARGE:-}" verify
+  mvn -B -ntp -T 2 -Pquick -DskipUnit=true -DskipITs -Dfigures.skip=false -Dzolvan.figures.many="$VAR/many/large.glb" \
+    -Dzolvan.figures.large="${ZOLVAN_LARGE:-}" ${which:+-Dtest="$which" -Dsurefire.failIfNoSpecifiedTests=false} verify $(options "$@") |
+    grep -E "FIGURE|Tests run|ERROR|BUILD"
 }

@@ -32,9 +32,9 @@ check() { # $@: test classes, or options for Maven
   local which=
   which=$(classes "$@")
   if [ -n "$which" ]; then
-    mvn -B -ntp -T 2 -Pquick -pl '!e2e' -Dtest="$which" -Dsurefire.failIfNoSpecifiedTests=false verify $(options "$@")
+    mvn -B -ntp -T 2 -Pquick -pl '!e2e,!bench/figures' -Dtest="$which" -Dsurefire.failIfNoSpecifiedTests=false verify $(options "$@")
   else
-    mvn -B -ntp -T 2 -pl '!e2e' verify "$@"
+    mvn -B -ntp -T 2 -pl '!e2e,!bench/figures' verify "$@"
   fi
 }
 

@@ -13,19 +13,31 @@ function job(state: Job['state'], more: Partial<Job> = {}): Job {
   return { id: 'j', state, title: 'lamp.obj', ...more } as Job
 }
 
+/** An import that this page began and that waits for its turn. */
+async function begun() {
+  vi.spyOn(api, 'jobs').mockResolvedValue([job('QUEUED')])
+  sessionStorage.setItem('zolvan-import', 'j')
+  await imports.catchUp()
+}
+
 describe('news of an import', () => {
-  it('that comes late does not lead back', () => {
-    for (const state of ['QUEUED', 'RUNNING', 'DONE', 'RUNNING'] as const) imports.hear(job(state))
+  it('that comes late does not lead back', async () => {
+    await begun()
+    for (const state of ['RUNNING', 'DONE', 'RUNNING'] as const) imports.hear(job(state))
     expect([imports.job?.state, imports.busy]).toEqual(['DONE', false])
   })
 
-  it('of another one is not its own', () => {
+  it('of another one is not its own', async () => {
+    imports.hear(job('RUNNING', { id: 'other' }))
+    expect(imports.job).toBeNull()
+    await begun()
     imports.hear(job('RUNNING'))
     imports.hear(job('FAILED', { id: 'other', problem: 'No.' }))
     expect([imports.job?.state, imports.problem]).toEqual(['RUNNING', ''])
   })
 
   it('asks once, however late its question is heard again', async () => {
+    await begun()
     imports.hear(job('ASKING'))
     vi.spyOn(api, 'answerJob').mockResolvedValue(job('QUEUED'))
     await imports.answer('mm', 'y')
@@ -34,14 +46,19 @@ describe('news of an import', () => {
     expect(imports.job?.state).toBe('QUEUED')
   })
 
-  it('says why it failed', () => {
+  it('says why it failed', async () => {
+    await begun()
     imports.hear(job('RUNNING'))
     imports.hear(job('FAILED', { problem: 'Line 4 of “lamp.obj” is no number.' }))
     expect([imports.problem, imports.busy]).toEqual(['Line 4 of “lamp.obj” is no number.', false])
   })
 
-  it('is taken up where the page was left', async () => {
-    vi.spyOn(api, 'jobs').mockResolvedValue([job('DONE', { id: 'before' }), job('RUNNING')])
+  it('is taken up where the page was left, and not that of another tab', async () => {
+    vi.spyOn(api, 'jobs').mockResolvedValue([job('RUNNING', { id: 'of another tab' }), job('RUNNING')])
+    sessionStorage.removeItem('zolvan-import')
+    await imports.catchUp()
+    expect(imports.job).toBeNull()
+    sessionStorage.setItem('zolvan-import', 'j')
     await imports.catchUp()
     expect([imports.fileName, imports.job?.id, imports.busy]).toEqual(['lamp.obj', 'j', true])
   })

@@ -64,10 +64,16 @@ export function stateOf(version: number, frame: string, shade: string, lining = 
 export function standInPage() {
   const kept = new Map<string, string>()
   vi.stubGlobal('window', Object.assign(new EventTarget(), { setTimeout, clearTimeout }))
-  vi.stubGlobal('localStorage', {
+  vi.stubGlobal('localStorage', storage(kept))
+  vi.stubGlobal('sessionStorage', storage(new Map()))
+}
+
+function storage(kept: Map<string, string>) {
+  return {
     getItem: (key: string) => kept.get(key) ?? null,
     setItem: (key: string, value: string) => kept.set(key, value),
-  })
+    removeItem: (key: string) => kept.delete(key),
+  }
 }
 
 /** A project that stands open, at version 1: brass frame, glass shade lined with linen. */

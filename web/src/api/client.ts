@@ -127,7 +127,7 @@ export class Refusal extends Error {
     super(message)
   }
 
-  /** Whether it says nothing about what was asked, and the same may be asked again: somebody is away, or signed out. */
+  /** True where the request was not answered at all (server or database away, session ended) and may be sent again. */
   get passes(): boolean {
     return PASSING.has(this.status)
   }
@@ -136,10 +136,12 @@ export class Refusal extends Error {
 /** No answer; signed out; a proxy without its server; the database away. */
 const PASSING = new Set([0, 401, 502, 503, 504])
 
+/** The most materials that are read at once. */
+const PAGE = 500
 const UNREACHABLE = 'Zolvan can’t be reached. Check that it is running and that you are connected.'
 const GARBLED = 'Zolvan’s answer could not be read. Try again; if it happens again, reload the page.'
 
-/** What a command was given upon: the project's version that was seen, and the command's own key, kept when it is sent again. */
+/** Version of the project that a command was given upon, and the command's idempotency key, the same each time it is sent. */
 export interface Seen {
   version: number
   key: string
@@ -375,7 +377,16 @@ export const api = {
   readPalette: (file: File) => sendFile<Palette>('/api/palettes/files', file, file.name),
   paletteFile: (id: string, format: string) => `/api/palettes/${id}/file/${format}`,
   substances: () => send<Substance[]>('GET', '/api/library/substances'),
-  library: () => send<Material[]>('GET', '/api/library/materials'),
+  /** Everything that may be chosen from, page by page. */
+  library: async (): Promise<Material[]> => {
+    const all: Material[] = []
+    let page: Material[]
+    do {
+      page = await send<Material[]>('GET', `/api/library/materials?from=${all.length}&count=${PAGE}`)
+      all.push(...page)
+    } while (page.length === PAGE)
+    return all
+  },
   jobs: () => send<Job[]>('GET', '/api/jobs'),
   answerJob: (id: string, unit: string | null, upAxis: string | null) =>
     send<Job>('POST', `/api/jobs/${id}/answer`, { body: { unit, upAxis } }),

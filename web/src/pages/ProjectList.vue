@@ -30,7 +30,13 @@ onMounted(() => {
     .limits()
     .then((l) => (formats.value = [...PREPARED_FORMATS, ...l.formats].join(', ')))
     .catch(() => undefined) // the list of projects says that Zolvan can't be reached
-  stop = listen({ job: imports.hear, open: () => void imports.catchUp() })
+  stop = listen({
+    job: (news) => {
+      imports.hear(news)
+      if (news.state === 'DONE' && news.id !== imports.job?.id) void load() // one that another tab began
+    },
+    open: () => void imports.catchUp(),
+  })
 })
 onBeforeUnmount(() => stop())
 

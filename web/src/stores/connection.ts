@@ -7,9 +7,9 @@ const PAUSES = [300, 700, 1500, 3000, 5000]
 
 export type Away = 'server' | 'database'
 
-/** Whether the server answers, and what waits until it does. */
+/** Reachability of the server, and the commands that wait for it. */
 export const useConnection = defineStore('connection', () => {
-  /** Who does not answer; null for nobody. */
+  /** The side that does not answer; null while both do. */
   const away = ref<Away | null>(null)
   /** Called when it is time to try again: by the clock, or because somebody has been answered meanwhile. */
   const waiting = new Set<() => void>()

@@ -31,6 +31,8 @@ export const useImports = defineStore('imports', () => {
   const purpose = ref<Purpose>('triangles')
   let clock = 0
   let answered = false
+  /** News that came while the upload was not answered yet. */
+  const early: Job[] = []
   let calledOff = new AbortController()
 
   const busy = computed(() => uploaded.value !== null || (job.value !== null && !isOver(job.value)))
@@ -56,7 +58,7 @@ export const useImports = defineStore('imports', () => {
         return
       }
       const { name, content } = await gathered(files)
-      hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal, ''))
+      follow(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal, ''))
     } catch (e) {
       problem.value = e instanceof Refusal ? e.message : 'The files could not be read. Try it once more.'
     } finally {
@@ -105,6 +107,7 @@ export const useImports = defineStore('imports', () => {
     problem.value = ''
     job.value = null
     answered = false
+    early.length = 0
     fileName.value = name
   }
 
@@ -115,7 +118,7 @@ export const useImports = defineStore('imports', () => {
     calledOff = new AbortController()
     try {
       const { name, content } = await gathered(files)
-      hear(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal, id, what))
+      follow(await upload(name, content, (share) => (uploaded.value = share), calledOff.signal, id, what))
     } catch (e) {
       problem.value = e instanceof Refusal ? e.message : 'The file could not be read. Try it once more.'
     } finally {
@@ -178,7 +181,7 @@ export const useImports = defineStore('imports', () => {
     try {
       const content = await withOriginal(w.file, w.kind, w.fineness, w.prepared)
       const name = `${w.file.name.replace(/\.[^.]+$/, '')}.zip`
-      hear(
+      follow(
         await upload(
           name,
           content,
@@ -206,13 +209,22 @@ export const useImports = defineStore('imports', () => {
     }
   }
 
-  /** Takes news of a job; news that comes late, about a state it has left, is ignored. */
+  /** Makes a job this page's own; it may have come further before its upload was answered. */
+  function follow(begun: Job) {
+    job.value = begun
+    own.remember(begun)
+    for (const news of early.splice(0)) hear(news)
+  }
+
+  /** Takes news of this page's job; news that comes late, about a state it has left, is ignored. */
   function hear(news: Job) {
     const current = job.value
-    if (current && current.id !== news.id) return
-    if (current && RANK[news.state] < RANK[current.state]) return
+    if (!current && uploaded.value !== null) early.push(news)
+    if (current?.id !== news.id) return
+    if (RANK[news.state] < RANK[current.state]) return
     if (answered && news.state === 'ASKING') return
     job.value = news
+    own.remember(news)
     if (news.state === 'FAILED') problem.value = news.problem ?? ''
   }
 
@@ -226,10 +238,11 @@ export const useImports = defineStore('imports', () => {
   async function catchUp() {
     const jobs = await api.jobs().catch(() => [])
     const current = job.value
-    const news = jobs.find((j) => (current ? j.id === current.id : !isOver(j)))
+    const news = jobs.find((j) => (current ? j.id === current.id : !isOver(j) && own.is(j)))
     if (!news) return
     if (!current) fileName.value = news.title
-    hear(news)
+    if (current) hear(news)
+    else follow(news)
   }
 
   return {
@@ -267,4 +280,13 @@ function nameOf(files: Dropped[]): string {
   if (first.includes('/')) return first.slice(0, first.indexOf('/'))
   const models = files.filter((d) => !/\.(png|jpe?g|webp|tga|bmp|tiff?|mtl|bin|txt)$/i.test(d.path))
   return (models[0] ?? files[0])?.file.name.replace(/\.[^.]+$/, '') ?? 'Model'
+}
+
+/** The import that this tab began, also after it was loaded again; those of other tabs are theirs. */
+const own = {
+  is: (job: Job) => sessionStorage.getItem('zolvan-import') === job.id,
+  remember(job: Job) {
+    if (isOver(job)) sessionStorage.removeItem('zolvan-import')
+    else sessionStorage.setItem('zolvan-import', job.id)
+  },
 }

@@ -6,7 +6,7 @@ import { useConnection } from './connection'
 /** Who is signed in. */
 export const useSession = defineStore('session', () => {
   const account = ref<Account | null>(null)
-  /** Whether the session has ended while a page is open; what was begun waits until it goes on. */
+  /** True from the end of a session, with a page open, to the next sign-in; commands wait meanwhile. */
   const ended = ref(false)
   let asked = false
   let goOn: (() => void)[] = []

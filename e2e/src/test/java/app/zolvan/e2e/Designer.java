@@ -93,7 +93,7 @@ final class Designer {
         return waitUntilDrawnSince(0);
     }
 
-    /** The same after another frame than those so far. */
+    /** A copy after one more frame. */
     private Designer waitUntilDrawnSince(int frames) {
         page.waitForFunction(
                 "frames => { const s = document.querySelector('[data-testid=stage]');"

@@ -36,7 +36,7 @@ final class RunningZolvan {
     /** Milliseconds that the page may take over anything but drawing. */
     private static final int PATIENCE = 30_000;
 
-    /** What a signed-in browser has kept. */
+    /** Storage state of a signed-in browser: cookies and local storage. */
     private String session;
 
     /** Pages on the list of projects that nobody uses, by their sharpness: they have their shaders compiled already. */
@@ -109,7 +109,11 @@ final class RunningZolvan {
     }
 
     static Path jar() throws IOException {
-        try (Stream<Path> files = Files.list(Path.of("../server/target"))) {
+        Path root = Path.of("").toAbsolutePath();
+        while (!Files.exists(root.resolve("zolvan"))) {
+            root = root.getParent();
+        }
+        try (Stream<Path> files = Files.list(root.resolve("server/target"))) {
             return files.filter(f -> f.toString().endsWith("-app.jar"))
                     .findFirst()
                     .orElseThrow(() -> new IllegalStateException("build the server first: ./zolvan test"));
@@ -165,7 +169,7 @@ final class RunningZolvan {
         idle.get(sharpness).push(page);
     }
 
-    /** The same, of somebody who has not signed in. */
+    /** A request of somebody who has not signed in. */
     Page newStranger() {
         return page(options(0.5));
     }

@@ -14,7 +14,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
-/** What is kept by {@code ./zolvan backup} and put back by {@code ./zolvan restore}, with the script's own functions. */
+/** Backup and restore, by the functions of the start script. */
 class BackupTest extends ProjectTest {
     private static final String BACK = "zolvan_test_back";
     private static final String NEWEST = "10000";

@@ -1,5 +1,7 @@
 package app.zolvan.server;
 
+import static org.awaitility.Awaitility.await;
+
 import app.zolvan.server.account.AccountService;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -16,6 +18,8 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -177,15 +181,12 @@ public final class Browser {
     }
 
     /** Waits for the end of a job, or for its question. */
-    public JsonNode waitFor(UUID job) throws InterruptedException {
-        for (int i = 0; i < 1000; i++) {
-            JsonNode state = get("/api/jobs/" + job).json();
-            if (!state.get("state").asString().matches("QUEUED|RUNNING")) {
-                return state;
-            }
-            Thread.sleep(20);
-        }
-        throw new AssertionError("the import did not end");
+    public JsonNode waitFor(UUID job) {
+        return await().atMost(1, TimeUnit.MINUTES)
+                .pollInterval(20, TimeUnit.MILLISECONDS)
+                .until(
+                        () -> get("/api/jobs/" + job).json(),
+                        state -> !state.get("state").asString().matches("QUEUED|RUNNING"));
     }
 
     void forgetCsrf() {
@@ -197,12 +198,14 @@ public final class Browser {
         cookies.getCookieStore().add(URI.create(base), session);
     }
 
-    /** Opens the stream of events and puts its lines into the queue as they come. */
-    CompletableFuture<Void> listen(BlockingQueue<String> lines) {
+    /** The stream of events, opened now. */
+    EventStream events() {
+        BlockingQueue<String> lines = new LinkedBlockingQueue<>();
         HttpRequest request =
                 HttpRequest.newBuilder(URI.create(base + "/api/events")).build();
-        return client.sendAsync(request, BodyHandlers.ofLines())
+        CompletableFuture<Void> reading = client.sendAsync(request, BodyHandlers.ofLines())
                 .thenAccept(r -> r.body().forEach(lines::add));
+        return new EventStream(lines, reading);
     }
 
     private Answer send(String method, String path, String type, byte[] body, Map<String, String> headers) {

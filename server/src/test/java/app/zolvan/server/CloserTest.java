@@ -1,12 +1,14 @@
 package app.zolvan.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
+import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
 
 /** Materials are looked at closely, on a form or on a part; a coarse picture is there within seconds. */
@@ -19,17 +21,18 @@ class CloserTest extends ProjectTest {
         paint = "/materials/" + libraryMaterial("PT-014") + "/closer";
     }
 
-    private BufferedImage first(String on) throws IOException, InterruptedException {
-        for (int i = 0; i < 600; i++) {
-            Browser.Answer a = browser.get(project + paint + on);
-            assertThat(a.raw().headers().firstValue("X-Picture").orElse("")).hasSize(64);
-            if (a.status() == 200) {
-                return ImageIO.read(new ByteArrayInputStream(a.body()));
-            }
-            assertThat(a.status()).isEqualTo(202);
-            Thread.sleep(100);
-        }
-        throw new AssertionError("no picture in a minute");
+    private BufferedImage first(String on) throws IOException {
+        Browser.Answer there = await().atMost(1, TimeUnit.MINUTES)
+                .until(
+                        () -> {
+                            Browser.Answer a = browser.get(project + paint + on);
+                            assertThat(a.raw().headers().firstValue("X-Picture").orElse(""))
+                                    .hasSize(64);
+                            assertThat(a.status()).isIn(200, 202);
+                            return a;
+                        },
+                        a -> a.status() == 200);
+        return ImageIO.read(new ByteArrayInputStream(there.body()));
     }
 
     @Test

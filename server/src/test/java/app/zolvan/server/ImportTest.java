@@ -1,6 +1,7 @@
 package app.zolvan.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 import static org.assertj.core.api.Assertions.within;
 
 import app.zolvan.core.model.Digest;
@@ -17,10 +18,12 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import org.awaitility.core.ThrowingRunnable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.beans.factory.annotation.Autowired;
+import java.util.concurrent.TimeUnit;
 import tools.jackson.databind.JsonNode;
 
 class ImportTest extends ServerTest {
@@ -353,19 +356,10 @@ class ImportTest extends ServerTest {
         return job;
     }
 
-    private static void until(Runnable check) throws InterruptedException {
-        long end = System.nanoTime() + 90_000_000_000L;
-        while (true) {
-            try {
-                check.run();
-                return;
-            } catch (AssertionError e) {
-                if (System.nanoTime() > end) {
-                    throw e;
-                }
-                Thread.sleep(50);
-            }
-        }
+    private static void until(ThrowingRunnable check) {
+        await().atMost(90, TimeUnit.SECONDS)
+                .pollInterval(50, TimeUnit.MILLISECONDS)
+                .untilAsserted(check);
     }
 
     private boolean stored(byte[] file) {

@@ -1,6 +1,7 @@
 package app.zolvan.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import java.awt.Color;
 import java.awt.image.BufferedImage;
@@ -13,6 +14,7 @@ import java.util.function.Predicate;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import java.util.concurrent.TimeUnit;
 import tools.jackson.databind.JsonNode;
 
 /** needs.md R02: what the stage shows with its light traced, from where it is looked at. */
@@ -75,16 +77,15 @@ class ProofTest extends ProjectTest {
         return "/proof/" + begun.json().get("proof").asString();
     }
 
-    private Browser.Answer waitFor(String proof, Predicate<Browser.Answer> isIt) throws InterruptedException {
-        for (int i = 0; i < 600; i++) {
-            Browser.Answer a = browser.get(project + proof);
-            assertThat(a.status()).isIn(200, 202);
-            if (isIt.test(a)) {
-                return a;
-            }
-            Thread.sleep(100);
-        }
-        throw new AssertionError("no picture in a minute");
+    private Browser.Answer waitFor(String proof, Predicate<Browser.Answer> isIt) {
+        return await().atMost(1, TimeUnit.MINUTES)
+                .until(
+                        () -> {
+                            Browser.Answer a = browser.get(project + proof);
+                            assertThat(a.status()).isIn(200, 202);
+                            return a;
+                        },
+                        isIt);
     }
 
     private BufferedImage done(String proof) throws Exception {

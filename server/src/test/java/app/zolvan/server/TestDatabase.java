@@ -27,7 +27,7 @@ record TestDatabase(String url, String password, Path programs) {
         return instance;
     }
 
-    /** The same server's database of another name. */
+    /** JDBC URL of another database on the same server. */
     String url(String database) {
         return url.substring(0, url.lastIndexOf('/') + 1) + database;
     }

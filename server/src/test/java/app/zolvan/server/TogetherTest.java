@@ -3,17 +3,16 @@ package app.zolvan.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.time.Duration;
 import java.util.Map;
 import java.util.UUID;
-import java.util.concurrent.BlockingQueue;
-import java.util.concurrent.LinkedBlockingQueue;
-import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** needs.md Q51 to Q53: two designers on one project. */
 class TogetherTest extends ProjectTest {
+    private static final Duration SECOND = Duration.ofSeconds(1);
     private static final int SEAT = 0;
     private static final int LEG = 1;
 
@@ -61,16 +60,14 @@ class TogetherTest extends ProjectTest {
 
     @Test
     void eachSeesWithinASecondWhatTheOtherDoesAndLooksAt() throws InterruptedException {
-        BlockingQueue<String> heard = new LinkedBlockingQueue<>();
-        var listening = colleague.listen(heard);
-        await(heard, "hello");
+        EventStream heard = colleague.events();
+        heard.next("hello");
         assign("part", SEAT, "LE-002");
-        assertThat(await(heard, "\"version\":" + version())).isTrue();
+        heard.next("\"version\":" + version(), SECOND);
         browser.post(
                 project + "/presence",
                 Map.of("page", UUID.randomUUID(), "scheme", state.get("scheme").asString(), "parts", List.of(LEG)));
-        assertThat(await(heard, "\"parts\":[" + LEG + "]")).isTrue();
-        listening.cancel(true);
+        heard.next("\"parts\":[" + LEG + "]", SECOND);
     }
 
     @Test
@@ -101,17 +98,5 @@ class TogetherTest extends ProjectTest {
         Map<String, Object> body =
                 Map.of("level", level, "targets", List.of(target), "material", libraryMaterial(code));
         return colleague.post(project + "/assignments", body, seen);
-    }
-
-    /** Whether a line that holds a text comes within a second. */
-    private static boolean await(BlockingQueue<String> lines, String text) throws InterruptedException {
-        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(1);
-        for (long left = end - System.nanoTime(); left > 0; left = end - System.nanoTime()) {
-            String line = lines.poll(left, TimeUnit.NANOSECONDS);
-            if (line != null && line.contains(text)) {
-                return true;
-            }
-        }
-        return false;
     }
 }

@@ -162,7 +162,7 @@ final class Editor {
         return sentAgain;
     }
 
-    /** When an edit that had to be sent again was acknowledged last, in {@link System#nanoTime()}. */
+    /** Time of the newest acknowledgement of an edit that was sent again, in {@link System#nanoTime()}. */
     long recovered() {
         return recovered;
     }

@@ -59,12 +59,12 @@ public final class ImportProcess implements AutoCloseable {
         return new ImportProcess(process, megabytes);
     }
 
-    /** How many tasks it has taken. */
+    /** Count of the tasks it has taken. */
     public int tasks() {
         return tasks;
     }
 
-    /** Whether another task may be given to it. */
+    /** True while another task may be given to it. */
     public boolean isUsable() {
         return !failed && process.isAlive();
     }

@@ -78,7 +78,7 @@ public class AssetService {
                         + " MB, the most Zolvan takes. Export it in parts, or with a coarser setting.");
     }
 
-    /** The same for bytes in memory. */
+    /** An upload of bytes in memory. */
     @Transactional
     public String store(byte[] bytes, String mediaType) {
         String sha256 = Digest.of(bytes);

@@ -39,7 +39,7 @@ public final class DatabaseWatch implements AutoCloseable {
         thread.start();
     }
 
-    /** Whether the database answered when it was asked last. */
+    /** True when the database answered the newest probe. */
     public boolean isUp() {
         return up;
     }

@@ -20,7 +20,7 @@ public final class Outage {
 
     private Outage() {}
 
-    /** Whether the database could not be reached, or went away in the middle. */
+    /** True for an error of a database that could not be reached, or went away during a statement. */
     public static boolean is(Throwable e) {
         if (e instanceof TransactionSystemException t
                 && t.getApplicationException() != null
@@ -37,7 +37,7 @@ public final class Outage {
                 || (state != null && (state.startsWith(CONNECTION) || state.startsWith(SHUTDOWN)));
     }
 
-    /** Whether two transactions stood in each other's way and this one was given up for the other. */
+    /** True for a deadlock or a failed serialisation, of which this transaction is the victim. */
     public static boolean isClash(Throwable e) {
         SQLException sql = cause(e);
         return sql != null && (DEADLOCK.equals(sql.getSQLState()) || SERIALIZATION.equals(sql.getSQLState()));

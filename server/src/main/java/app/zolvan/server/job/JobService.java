@@ -39,7 +39,7 @@ public class JobService {
     private static final Duration HEARTBEAT = Duration.ofSeconds(5);
     private static final long REPORT_EVERY_MS = 100;
     private static final Duration AGAIN = Duration.ofSeconds(2);
-    /** How often a job is begun: what takes its process down again and again is given up. */
+    /** Most attempts of a job; one that takes its process down each time ends as failed. */
     private static final int MOST_ATTEMPTS = 3;
 
     private static final int LONGEST_SENTENCE = 1_000;

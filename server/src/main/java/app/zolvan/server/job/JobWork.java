@@ -24,7 +24,7 @@ public interface JobWork {
     /** Clears away what was kept for a job that has ended in some way; its state says so already. */
     default void ended() {}
 
-    /** How long one run may take before it is given up. */
+    /** Deadline of one run. */
     default Duration limit() {
         return Duration.ofMinutes(30);
     }

@@ -43,7 +43,7 @@ public class ChipService {
 
     private final ZolvanProperties properties;
 
-    /** What was asked for last is what is looked at now. */
+    /** Newest request first: its picture is the one in view. */
     private static final class NewestFirst extends LinkedBlockingDeque<Runnable> {
         NewestFirst() {
             super(MOST_WAITING);

@@ -25,6 +25,7 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -351,9 +352,22 @@ class LibraryController {
         return finding.recent(account.id()).stream().map(finding::wire).toList();
     }
 
-    /** Every material that the designer may choose from. */
+    /**
+     * A page of the materials that the designer may choose from, in the order of their codes.
+     *
+     * @param from how many come before it
+     */
     @GetMapping("/api/library/materials")
-    List<MaterialWire> materials(@AuthenticationPrincipal Account account) {
-        return finding.all(account.id()).stream().map(finding::wire).toList();
+    List<MaterialWire> materials(
+            @AuthenticationPrincipal Account account,
+            @RequestParam(defaultValue = "0") @Min(0) int from,
+            @RequestParam(defaultValue = "500") @Min(1) @Max(1_000) int count) {
+        return finding.all(account.id()).stream()
+                .sorted(Comparator.<FindingService.Kept, String>comparing(k -> k.row().code())
+                        .thenComparing(k -> k.row().id()))
+                .skip(from)
+                .limit(count)
+                .map(finding::wire)
+                .toList();
     }
 }

@@ -30,7 +30,7 @@ class InspectWork implements JobWork {
     public UUID run(JobOrder order, Progress progress) {
         UUID project = Objects.requireNonNull(order.subject());
         progress.at(0, "Fetching the shapes");
-        ModelStore.Standing standing = store.standing(project, true);
+        ModelStore.Standing standing = store.standing(project);
         progress.at(FETCH, "Looking for what needs attention");
         Excerpt design = standing.design();
         Findings found = Findings.of(ModelInspection.of(

@@ -347,7 +347,7 @@ interface ModelMapper {
     @Select("select revision from model where project_id = #{projectId}")
     Optional<Long> revision(UUID projectId);
 
-    /** The same asked of the database again, whatever this transaction has read before. */
+    /** The value as the database has it now, past the session cache of this transaction. */
     @Select("select revision from model where project_id = #{projectId}")
     @Options(flushCache = Options.FlushCachePolicy.TRUE)
     Optional<Long> latestRevision(UUID projectId);

@@ -51,8 +51,10 @@ import tools.jackson.databind.ObjectMapper;
 /** Imported models in the database: seldom written, often read. */
 @Service
 public class ModelStore implements SceneSource {
+    private static final byte[] NO_BYTES = {};
+
     static final String JSON = "application/json";
-    /** How often a scene is read before a project that changes all the time is given up. */
+    /** Most readings of a scene of a project that changes between them. */
     private static final int READINGS = 20;
 
     private final ModelMapper mapper;
@@ -610,7 +612,7 @@ public class ModelStore implements SceneSource {
                 .collect(Collectors.toSet());
     }
 
-    /** A project's model as it stands, and which of its states that is. */
+    /** A project's model as it stands, its pictures without their bytes, and which of its states that is. */
     record Standing(Preparation preparation, Set<Integer> surroundings, long revision) {
 
         /** What is designed, without its surroundings. */
@@ -626,9 +628,8 @@ public class ModelStore implements SceneSource {
         }
     }
 
-    /** @param pictures whether the pictures’ bytes are wanted */
     @Transactional(readOnly = true)
-    Standing standing(UUID project, boolean pictures) {
+    Standing standing(UUID project) {
         Scene scene = scene(project);
         Model shapes = loadModel(project);
         List<SourceMaterial> sources = new ArrayList<>();
@@ -648,10 +649,8 @@ public class ModelStore implements SceneSource {
             measures.add(new MeshMeasure(p.area(), p.volume(), p.closed()));
         }
         Map<String, SourceImage> images = new HashMap<>();
-        for (Scene.Picture p : pictures ? pictures(project) : List.<Scene.Picture>of()) {
-            images.put(
-                    p.sha256(),
-                    new SourceImage(p.sha256(), p.mediaType(), p.width(), p.height(), assets.bytes(p.sha256())));
+        for (Scene.Picture p : pictures(project)) {
+            images.put(p.sha256(), new SourceImage(p.sha256(), p.mediaType(), p.width(), p.height(), NO_BYTES));
         }
         Model model = new Model(shapes.groups(), parts, shapes.meshes(), sources, images, scene.notes());
         return new Standing(new Preparation(model, measures), scene.surroundings(), scene.revision());

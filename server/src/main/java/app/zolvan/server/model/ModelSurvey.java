@@ -102,7 +102,7 @@ public class ModelSurvey {
     /** Names for parts whose names say nothing, by their roles or what is proposed as such. */
     @Transactional(readOnly = true)
     public List<TidyNames.Proposal> tidyNames(UUID project) {
-        ModelStore.Standing standing = models.standing(project, false);
+        ModelStore.Standing standing = models.standing(project);
         Excerpt design = standing.design();
         Preparation prepared = standing.designed(design);
         Scene scene = models.scene(project);
@@ -136,7 +136,7 @@ public class ModelSurvey {
     }
 
     private List<Roles.Proposal> proposals(UUID project) {
-        ModelStore.Standing standing = models.standing(project, false);
+        ModelStore.Standing standing = models.standing(project);
         Excerpt design = standing.design();
         List<Scene.Part> parts = models.scene(project).parts();
         return Roles.propose(standing.designed(design)).stream()

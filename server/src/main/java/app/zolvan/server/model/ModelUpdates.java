@@ -123,7 +123,7 @@ public class ModelUpdates {
     /** The project's model without those that were added to it. */
     private Model first(UUID project, ModelRows now) {
         Set<Integer> added = now.placed().stream().map(PlacedRow::groupIdx).collect(Collectors.toSet());
-        return Excerpt.without(models.standing(project, false).preparation().model(), added)
+        return Excerpt.without(models.standing(project).preparation().model(), added)
                 .model();
     }
 

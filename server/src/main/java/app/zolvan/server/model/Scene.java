@@ -45,7 +45,7 @@ public record Scene(
     /** Of spans that lie in no face of a designer's. */
     public static final int NO_FACE = -1;
 
-    /** The same with the project's pictures. */
+    /** A copy with the project's pictures. */
     Scene with(List<Picture> some) {
         return new Scene(
                 projectId, revision, fileName, bounds, triangles, faces, origin, notes, lacking, some, models, groups,

@@ -21,7 +21,7 @@ public record Project(
         Instant touchedAt,
         @Nullable UUID command) {
 
-    /** The same as somebody has seen it who may not know the newest changes, for the command that they give. */
+    /** The project at the version that the sender of a command has seen, which may not be the newest. */
     public Project asSeen(Seen seen) {
         return new Project(id, owner, name, client, unit, seen.version(), touchedAt, seen.key());
     }

@@ -97,7 +97,7 @@ public class AssignCommands {
         }
     }
 
-    /** What something is given to: decided while the project is locked, so that nobody changes what it was decided by. */
+    /** Target of an assignment, chosen under the project's lock, so that what it was chosen by can't change. */
     public sealed interface Where {
         /** Things that are named. */
         record Named(List<Spot> spots) implements Where {}

@@ -127,7 +127,7 @@ interface SchemeMapper {
             values (#{projectId}, #{version}, #{accountId}, #{label}, #{things}, #{key})""")
     void insertTouched(UUID projectId, long version, UUID accountId, String label, String[] things, @Nullable UUID key);
 
-    /** Whether a command of an account has been done, among the newest ones. */
+    /** True for a key of one of the newest commands that the account has had done. */
     @Select("""
             select exists (select 1 from touched
                            where project_id = #{projectId} and account_id = #{accountId} and key = #{key})""")

@@ -380,7 +380,7 @@ public final class RenderScene {
         return true;
     }
 
-    /** What a ray towards a light meets first. */
+    /** First hit of a ray towards a light. */
     public enum Obstacle {
         NONE,
         /** Light never goes straight on through it; the hit is not filled. */

@@ -107,7 +107,7 @@ final class Skin {
         return behind != null;
     }
 
-    /** Whether light may go straight on through it somewhere, seen from either side. */
+    /** True where light may go straight on through it somewhere, seen from either side. */
     boolean letsThrough() {
         return letsThrough;
     }

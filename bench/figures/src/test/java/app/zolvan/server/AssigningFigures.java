@@ -8,16 +8,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.springframework.test.annotation.DirtiesContext;
 import org.springframework.test.context.TestPropertySource;
 import tools.jackson.databind.JsonNode;
 
-/** Prints how long it takes to dress a thousand parts of a model of 5,000, and to look at another scheme. Figures, no test. */
-@EnabledIfSystemProperty(named = "zolvan.figures", matches = "true")
+/** Prints how long it takes to dress a thousand parts of a model of 5,000, and to look at another scheme. */
 @TestPropertySource(properties = "zolvan.upload-limit=100MB")
 @DirtiesContext // its server would take the jobs of the other tests'
-class AssigningFiguresTest extends ProjectTest {
+class AssigningFigures extends ProjectTest {
     private static final int PARTS = 5_000;
     private static final int DRESSED = 1_000;
     private static final int ROUNDS = 40;
@@ -72,7 +70,7 @@ class AssigningFiguresTest extends ProjectTest {
         for (String when : List.of("first", "again")) {
             long start = System.nanoTime();
             assertThat(tried("/parts/seen", all).status()).isEqualTo(200);
-            System.out.printf("what one sees of %d parts, %s: %.0f ms%n", PARTS, when, since(start));
+            System.out.printf("FIGURE what one sees of %d parts, %s: %.0f ms%n", PARTS, when, since(start));
         }
     }
 
@@ -83,6 +81,6 @@ class AssigningFiguresTest extends ProjectTest {
     private static void print(String what, double[] times) {
         Arrays.sort(times);
         System.out.printf(
-                "%s: p50 %.0f ms, p95 %.0f ms%n", what, times[times.length / 2], times[times.length * 95 / 100]);
+                "FIGURE %s: p50 %.0f ms, p95 %.0f ms%n", what, times[times.length / 2], times[times.length * 95 / 100]);
     }
 }

@@ -15,11 +15,9 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 
-/** Measures the running application and prints the figures; run by {@code ./zolvan bench}. */
-@EnabledIfSystemProperty(named = "zolvan.figures", matches = "true")
-class FiguresIT {
+/** Measures the running application and prints the figures. */
+class PageFigures {
     private static final int ROUNDS = 12;
     /** Which of the schemes is shown, from 0. */
     private static final String PRESSED =

@@ -14,12 +14,10 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import tools.jackson.databind.JsonNode;
 
 /** Prints how 50 designers fare on one project for a minute, and makes sure that nothing any of them did is lost. */
-@EnabledIfSystemProperty(named = "zolvan.figures", matches = "true")
-class TogetherFiguresTest extends ProjectTest {
+class TogetherFigures extends ProjectTest {
     private static final int CLIENTS = 50;
     private static final int PARTS = 200;
     private static final Duration TIME = Duration.ofSeconds(60);
@@ -78,7 +76,7 @@ class TogetherFiguresTest extends ProjectTest {
                 .sorted()
                 .toArray();
         System.out.printf(
-                "%d designers, %d s: %d done (history had %d before), %d told of another's, %d errors; p50 %.0f ms, p95 %.0f ms%n",
+                "FIGURE %d designers, %d s: %d done (history had %d before), %d told of another's, %d errors; p50 %.0f ms, p95 %.0f ms%n",
                 CLIENTS,
                 TIME.toSeconds(),
                 done.size(),

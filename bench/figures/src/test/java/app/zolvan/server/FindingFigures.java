@@ -8,12 +8,10 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.springframework.beans.factory.annotation.Autowired;
 
-/** Prints how long it takes to find materials among many. Figures, no test. */
-@EnabledIfSystemProperty(named = "zolvan.figures", matches = "true")
-class FindingFiguresTest extends ProjectTest {
+/** Prints how long it takes to find materials among many. */
+class FindingFigures extends ProjectTest {
     private static final int ROUNDS = 4;
 
     @Autowired
@@ -28,7 +26,7 @@ class FindingFiguresTest extends ProjectTest {
                 grow(size);
                 long start = System.nanoTime();
                 ask(Map.of());
-                System.out.printf("%,d materials, first look %.0f ms%n", size, (System.nanoTime() - start) / 1e6);
+                System.out.printf("FIGURE %,d materials, first look %.0f ms%n", size, (System.nanoTime() - start) / 1e6);
                 measure(
                         size,
                         "words",
@@ -78,7 +76,7 @@ class FindingFiguresTest extends ProjectTest {
         }
         double[] sorted = times.stream().mapToDouble(t -> t).sorted().toArray();
         System.out.printf(
-                "%,d materials, %s: p50 %.0f ms, p95 %.0f ms, worst %.0f ms%n",
+                "FIGURE %,d materials, %s: p50 %.0f ms, p95 %.0f ms, worst %.0f ms%n",
                 size,
                 what,
                 sorted[sorted.length / 2],
