@@ -10,6 +10,7 @@ sources_stamp() {
 # Sets APP, the folder of the unpacked application; ZOLVAN_APP names one that is there already.
 build() {
   RUN_JAVA=$(newest_java)
+  export ZOLVAN_LIBRARY=${ZOLVAN_LIBRARY:-$VAR/library}
   APP=${ZOLVAN_APP:-$VAR/app}
   if [ -n "${ZOLVAN_APP:-}" ]; then return; fi
   local stamp=
@@ -101,7 +102,7 @@ APP_OPTIONS=()
 launch_application() {
   local archive=()
   [ -s "$APP/zolvan.jsa" ] && archive=(-XX:SharedArchiveFile="$APP/zolvan.jsa" -Xshare:auto)
-  ZOLVAN_PORT=$PORT ZOLVAN_LOG=$VAR/log/zolvan.log ZOLVAN_LOG_FOLDER=$VAR/log setsid setpriv --pdeathsig TERM -- \
+  ZOLVAN_PORT=$PORT ZOLVAN_SET_UP=$VAR/set-up-word ZOLVAN_LOG=$VAR/log/zolvan.log ZOLVAN_LOG_FOLDER=$VAR/log setsid setpriv --pdeathsig TERM -- \
     "$RUN_JAVA" "${VECTORS[@]}" "${archive[@]}" -Xmx2g -XX:+ExitOnOutOfMemoryError -jar "$APP/zolvan.jar" "${APP_OPTIONS[@]}" \
     >>"$VAR/log/zolvan.out" 2>&1 9>&- &
   APP_PID=$!
@@ -117,6 +118,16 @@ await_application() {
   fail "Zolvan does not answer; see var/log/zolvan.log"
 }
 
+# Whoever makes the first account proves with this word that they started Zolvan.
+write_set_up_word() {
+  local file=$VAR/set-up-word
+  if [ "$(psql_quiet -d zolvan -c 'select count(*) from account' 2>/dev/null || printf 0)" != 0 ]; then
+    rm -f "$file"
+  elif [ ! -s "$file" ]; then
+    (umask 077 && head -c 12 /dev/urandom | od -An -tx1 | tr -d ' \n' >"$file")
+  fi
+}
+
 run_application() { # $@: options for the application
   mkdir -p "$VAR/log"
   set_up_machine
@@ -126,6 +137,7 @@ run_application() { # $@: options for the application
   build
   use_database zolvan
   dump_before_migration zolvan
+  write_set_up_word
   PORT=${ZOLVAN_PORT:-8080}
   local try
   for try in $(seq 1 50); do
@@ -194,6 +206,9 @@ demo() {
 
 start() {
   run_application
+  if [ -s "$VAR/set-up-word" ]; then
+    say "  Make the first account:  http://127.0.0.1:$PORT/sign-in#set-up=$(cat "$VAR/set-up-word")"
+  fi
   stay
 }
 
@@ -231,4 +246,18 @@ restore() { # $1: file
   with_kept_database new
   restore_database "$file" zolvan "$(newest_schema)"
   say "Put back as it was when the backup was made. Start Zolvan as usual."
+}
+
+# A password for one time, for somebody who can't get in and nobody else can help.
+password() { # $1: the account's name
+  local login=${1:-} made
+  [[ $login =~ ^[a-z0-9][a-z0-9._@-]+$ ]] || fail "say for which account: ./zolvan password NAME"
+  with_kept_database
+  build
+  [ "$(psql_quiet -d zolvan -c "select 1 from account where login = '$login'")" = 1 ] || fail "nobody signs in as “$login”"
+  made=$("$RUN_JAVA" -cp "$APP/zolvan.jar:$APP/lib/*" app.zolvan.server.account.OneTimePassword) || fail "no password could be made"
+  psql_quiet -d zolvan -c "update account set password_hash = '${made#* }', password_due = true, disabled_at = null where login = '$login'" \
+    -c "delete from spring_session where principal_name = '$login'" \
+    -c "insert into audit (login, what, about) values ('(command line)', 'password replaced', '$login')"
+  say "$login signs in once with  ${made%% *}  and chooses another password then."
 }

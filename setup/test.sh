@@ -9,6 +9,7 @@ with_test_database() {
 }
 
 start_test_database() {
+  export ZOLVAN_LIBRARY=$VAR/library
   start_pg postgres-test throwaway
   psql_quiet -d postgres -c 'drop database if exists zolvan_test with (force)' \
     -c 'drop database if exists zolvan_e2e with (force)' 2>/dev/null

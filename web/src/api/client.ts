@@ -48,6 +48,10 @@ export type Library = Schemas['LibraryWire']
 export type LibraryRole = Library['role']
 export type Drawer = Schemas['DrawerWire']
 export type OtherAccount = Schemas['AccountWire']
+export type OwnAccount = Schemas['Own']
+export type OpenSession = Schemas['Open']
+export type Noted = Schemas['Noted']
+export type Letter = Schemas['Letter']
 export type Member = Schemas['MemberWire']
 export type Kit = Schemas['KitWire']
 export type ItemNames = Schemas['ItemNames']
@@ -278,10 +282,19 @@ const project = (id: string) => `/api/projects/${id}`
 export const api = {
   isFirstStart: () => send<{ first: boolean }>('GET', '/api/session/start').then((s) => s.first),
   currentAccount: () => send<Account>('GET', '/api/session'),
-  signIn: (login: string, password: string) =>
-    send<Account>('POST', '/api/session', { body: { login, password } }),
-  createFirst: (login: string, displayName: string, password: string) =>
-    send<Account>('POST', '/api/session/first', { body: { login, displayName, password } }),
+  /** @param next the password to be used from now on; null where the present one stays */
+  signIn: (login: string, password: string, next: string | null) =>
+    send<Account>('POST', '/api/session', { body: { login, password, next } }),
+  createFirst: (account: Schemas['NewAccount']) =>
+    send<Account>('POST', '/api/session/first', { body: account }),
+  writeLetter: (login: string) => send<undefined>('POST', '/api/session/forgotten', { body: { login } }),
+  resetPassword: (word: string, password: string) =>
+    send<Account>('POST', '/api/session/reset', { body: { word, password } }),
+  ownAccount: () => send<OwnAccount>('GET', '/api/account'),
+  changePassword: (present: string, next: string) =>
+    send<OwnAccount>('PUT', '/api/account/password', { body: { present, next } }),
+  endOtherSessions: () => send<OwnAccount>('DELETE', '/api/account/sessions'),
+  endSession: (id: string) => send<undefined>('DELETE', `/api/account/sessions/${id}`),
   signOut: () => send<undefined>('DELETE', '/api/session'),
 
   limits: () => send<Schemas['Limits']>('GET', '/api/limits'),
@@ -303,7 +316,18 @@ export const api = {
   photoAddress: (article: string) => `/api/supplier/photos/${article}`,
   bringArticle: (id: string, seen: Seen, article: string, how: Schemas['Bringing']) =>
     send<ProjectState>('POST', `${project(id)}/supplier/${article}`, { seen, body: how }),
-  accounts: () => send<Schemas['AccountWire'][]>('GET', '/api/accounts'),
+  accounts: () => send<OtherAccount[]>('GET', '/api/accounts'),
+  shutAccount: (id: string, on: boolean) =>
+    send<OtherAccount[]>('POST', `/api/accounts/${id}/shut`, { body: { on } }),
+  makeAdministrator: (id: string, on: boolean) =>
+    send<OtherAccount[]>('POST', `/api/accounts/${id}/administrator`, { body: { on } }),
+  replacePassword: (id: string) =>
+    send<Schemas['OneTime']>('POST', `/api/accounts/${id}/password`).then((p) => p.password),
+  endSessionsOf: (id: string) => send<undefined>('DELETE', `/api/accounts/${id}/sessions`),
+  audit: (before?: number) =>
+    send<Noted[]>('GET', `/api/accounts/audit?count=50${before ? `&before=${before}` : ''}`),
+  letters: () => send<Letter[]>('GET', '/api/accounts/letters?count=50'),
+  removeLetter: (id: number) => send<undefined>('DELETE', `/api/accounts/letters/${id}`),
   createAccount: (account: Schemas['AccountFor']) =>
     send<Account>('POST', '/api/accounts', { body: account }),
   libraries: () => send<Libraries>('GET', '/api/libraries'),

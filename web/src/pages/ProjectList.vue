@@ -11,6 +11,9 @@ import { listen } from '../stores/events'
 import { useImports } from '../stores/imports'
 import { useSession } from '../stores/session'
 import { counted } from '../stores/workspace'
+import AccountsDialog from '../panels/header/AccountsDialog.vue'
+import OwnAccountDialog from '../panels/header/OwnAccountDialog.vue'
+import { moment } from '../panels/shared/moment'
 import { timeLeft } from '../panels/shared/timeLeft'
 
 const router = useRouter()
@@ -21,6 +24,8 @@ const problem = ref('')
 const formats = ref('')
 const doomed = ref<ProjectCard | null>(null)
 const over = ref(false)
+const people = ref(false)
+const own = ref(false)
 const chooser = ref<HTMLInputElement | null>(null)
 let stop = () => {}
 
@@ -94,15 +99,6 @@ async function signOut() {
   await session.signOut()
   await router.push('/sign-in')
 }
-
-function when(text: string): string {
-  return new Date(text).toLocaleString('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  })
-}
 </script>
 
 <template>
@@ -110,7 +106,11 @@ function when(text: string): string {
     <header>
       <b class="name">Zolvan</b>
       <span class="soft">{{ session.account?.displayName }}</span>
+      <v-btn size="small" @click="own = true">Your account</v-btn>
+      <v-btn size="small" @click="people = true">People</v-btn>
       <v-btn size="small" @click="signOut">Sign out</v-btn>
+      <OwnAccountDialog v-model="own" />
+      <AccountsDialog v-model="people" />
     </header>
     <main>
       <h1>Projects</h1>
@@ -184,7 +184,7 @@ function when(text: string): string {
             <b>{{ p.name }}</b>
             <span class="soft small">{{ p.client || 'No client yet' }}</span>
             <span class="soft small"
-              >{{ counted(p.parts, 'part') }} · {{ when(p.touchedAt)
+              >{{ counted(p.parts, 'part') }} · {{ moment(p.touchedAt)
               }}{{ p.own ? '' : ' · shared with you' }}</span
             >
           </router-link>

@@ -1,32 +1,78 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, Refusal } from '../api/client'
 import { useSession } from '../stores/session'
 
+/** The ways in: as usual; the first account; a password that was for one time; one forgotten; the word of a letter. */
+type Way = 'usual' | 'first' | 'due' | 'forgotten' | 'letter'
+
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const first = ref(false)
+const letter = typeof route.query['word'] === 'string' ? route.query['word'] : ''
+const way = ref<Way>(letter ? 'letter' : 'usual')
+const word = ref(new URLSearchParams(route.hash.slice(1)).get('set-up') ?? '')
 const login = ref('')
 const displayName = ref('')
 const password = ref('')
+const next = ref('')
 const problem = ref('')
+const told = ref('')
 const busy = ref(false)
 
+const WORDS: Record<Way, { says: string; does: string }> = {
+  usual: { says: 'Dress design models, and show what they will be.', does: 'Sign in' },
+  first: { says: 'Nobody works here yet. Make the first account.', does: 'Make the account' },
+  due: {
+    says: 'Your password was for one time only. Choose one of your own: at least ten characters.',
+    does: 'Keep it and sign in',
+  },
+  forgotten: {
+    says: 'Whoever looks after Zolvan gets a letter with which you can choose a new password.',
+    does: 'Write the letter',
+  },
+  letter: { says: 'Choose a new password: at least ten characters.', does: 'Keep it and sign in' },
+}
+const named = computed(() => way.value !== 'letter')
+const hasPassword = computed(() => way.value === 'usual' || way.value === 'first')
+const choosesNext = computed(() => way.value === 'due' || way.value === 'letter')
+
 onMounted(async () => {
-  first.value = await api.isFirstStart().catch(() => false)
+  if (await api.isFirstStart().catch(() => false)) way.value = 'first'
 })
+
+function turn(to: Way) {
+  way.value = to
+  problem.value = ''
+  told.value = ''
+}
+
+/** Does what the form says; true where somebody is signed in. */
+async function enter(): Promise<boolean> {
+  if (way.value === 'forgotten') {
+    await api.writeLetter(login.value)
+    turn('usual')
+    told.value = 'The letter is written, if there is such an account. Ask whoever looks after Zolvan for it.'
+    return false
+  }
+  if (way.value === 'first')
+    await session.createFirst(word.value, login.value, displayName.value, password.value)
+  else if (way.value === 'letter') await session.reset(letter, next.value)
+  else await session.signIn(login.value, password.value, way.value === 'due' ? next.value : null)
+  return true
+}
 
 async function go() {
   busy.value = true
   problem.value = ''
+  told.value = ''
   try {
-    if (first.value) await session.createFirst(login.value, displayName.value, password.value)
-    else await session.signIn(login.value, password.value)
-    await router.push(typeof route.query['to'] === 'string' ? route.query['to'] : '/projects')
+    if (await enter())
+      await router.push(typeof route.query['to'] === 'string' ? route.query['to'] : '/projects')
   } catch (e) {
-    problem.value = e instanceof Refusal ? e.message : 'Signing in failed. Try again.'
+    if (e instanceof Refusal && e.type === 'password-due') turn('due')
+    else problem.value = e instanceof Refusal ? e.message : 'Signing in failed. Try again.'
   } finally {
     busy.value = false
   }
@@ -40,36 +86,61 @@ async function go() {
     </section>
     <form class="sheet" @submit.prevent="go">
       <h1>Zolvan</h1>
-      <p class="soft">
-        {{
-          first
-            ? 'Nobody works here yet. Make the first account.'
-            : 'Dress design models, and show what they will be.'
-        }}
-      </p>
-      <label>
-        Account
-        <input v-model="login" class="field" name="login" autocomplete="username" autofocus required />
+      <p class="soft">{{ WORDS[way].says }}</p>
+      <label v-if="way === 'first'">
+        Set-up word, as printed at the start
+        <input v-model="word" class="field" name="word" autocomplete="off" spellcheck="false" required />
       </label>
-      <label v-if="first">
+      <label v-if="named">
+        Account
+        <input
+          v-model="login"
+          class="field"
+          name="login"
+          autocomplete="username"
+          autofocus
+          required
+          :readonly="way === 'due'"
+        />
+      </label>
+      <label v-if="way === 'first'">
         Your name or studio
         <input v-model="displayName" class="field" name="displayName" autocomplete="organization" />
       </label>
-      <label>
+      <label v-if="hasPassword">
         Password
         <input
           v-model="password"
           class="field"
           name="password"
           type="password"
-          :autocomplete="first ? 'new-password' : 'current-password'"
+          :autocomplete="way === 'first' ? 'new-password' : 'current-password'"
+          required
+        />
+      </label>
+      <label v-if="choosesNext">
+        New password
+        <input
+          v-model="next"
+          class="field"
+          name="next"
+          type="password"
+          autocomplete="new-password"
+          minlength="10"
           required
         />
       </label>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p v-if="told" role="status">{{ told }}</p>
       <v-btn type="submit" color="primary" variant="flat" :loading="busy" block height="32">
-        {{ first ? 'Make the account' : 'Sign in' }}
+        {{ WORDS[way].does }}
       </v-btn>
+      <button v-if="way === 'usual'" type="button" class="plain soft small other" @click="turn('forgotten')">
+        Password forgotten?
+      </button>
+      <button v-else-if="way !== 'first'" type="button" class="plain soft small other" @click="turn('usual')">
+        Back to signing in
+      </button>
     </form>
   </main>
 </template>
@@ -170,5 +241,9 @@ p {
 .field {
   margin-top: 3px;
   height: 34px;
+}
+.other {
+  margin-top: 12px;
+  text-decoration: underline;
 }
 </style>

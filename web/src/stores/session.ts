@@ -25,8 +25,8 @@ export const useSession = defineStore('session', () => {
   }
 
   /** Signs in; over an open page, which goes on where it was, only as who it belongs to. */
-  async function signIn(login: string, password: string) {
-    const now = await api.signIn(login, password)
+  async function signIn(login: string, password: string, next: string | null = null) {
+    const now = await api.signIn(login, password, next)
     if (ended.value && account.value && now.id !== account.value.id) {
       window.location.assign('/projects')
       return
@@ -43,8 +43,13 @@ export const useSession = defineStore('session', () => {
     return ended.value ? new Promise((resolve) => goOn.push(resolve)) : Promise.resolve()
   }
 
-  async function createFirst(login: string, displayName: string, password: string) {
-    account.value = await api.createFirst(login, displayName, password)
+  async function createFirst(word: string, login: string, displayName: string, password: string) {
+    account.value = await api.createFirst({ word, login, displayName, password })
+  }
+
+  /** Signs in with a password that is chosen now, by the word of a letter. */
+  async function reset(word: string, password: string) {
+    account.value = await api.resetPassword(word, password)
   }
 
   async function signOut() {
@@ -53,5 +58,5 @@ export const useSession = defineStore('session', () => {
     ended.value = false
   }
 
-  return { account, ended, resume, signIn, restored, createFirst, signOut }
+  return { account, ended, resume, signIn, restored, createFirst, reset, signOut }
 })

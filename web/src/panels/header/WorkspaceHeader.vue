@@ -8,6 +8,7 @@ import { useConnection } from '../../stores/connection'
 import { useSession } from '../../stores/session'
 import { counted, useWorkspace, type Step } from '../../stores/workspace'
 import AccountsDialog from './AccountsDialog.vue'
+import OwnAccountDialog from './OwnAccountDialog.vue'
 import SchemeDividers from './SchemeDividers.vue'
 import TeamDialog from './TeamDialog.vue'
 
@@ -16,6 +17,7 @@ const session = useSession()
 const router = useRouter()
 const editing = ref(false)
 const people = ref(false)
+const own = ref(false)
 const team = ref(false)
 const colleagues = useColleagues()
 function initials(name: string): string {
@@ -137,6 +139,7 @@ async function signOut() {
         <v-list density="compact">
           <v-list-item title="All projects" to="/projects" />
           <v-list-item title="People on this project" @click="team = true" />
+          <v-list-item title="Your account" @click="own = true" />
           <v-list-item title="People who may sign in" @click="people = true" />
           <v-list-item title="Licences, front end" href="/third-party-web.txt" target="_blank" />
           <v-list-item title="Licences, server" href="/third-party-java.txt" target="_blank" />
@@ -145,6 +148,7 @@ async function signOut() {
       </v-menu>
     </div>
     <AccountsDialog v-model="people" />
+    <OwnAccountDialog v-model="own" />
     <TeamDialog v-model="team" />
     <v-dialog v-model="editing">
       <v-card title="Project">

@@ -7,6 +7,7 @@ import app.zolvan.core.colour.CieLab;
 import app.zolvan.core.colour.Srgb;
 import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.gltf.GltfWriter;
+import app.zolvan.core.exchange.library.DrawnLibrary;
 import app.zolvan.core.exchange.library.ShippedLibrary;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.Transform;
@@ -77,10 +78,14 @@ class AgreementIT {
 
     private final Mesh tile = Chip.tile();
     /** What is a thin wall has no inside. */
+    /** Where the tests keep the library once it is drawn; null for nowhere. */
+    private static final Path KEPT =
+            System.getenv("ZOLVAN_LIBRARY") == null ? null : Path.of(System.getenv("ZOLVAN_LIBRARY"));
+
     private final Mesh leaf = sheet();
 
     private final List<Mesh> wall = List.of(stripes(0), stripes(1));
-    private final ShippedLibrary library = ShippedLibrary.load();
+    private final ShippedLibrary library = DrawnLibrary.load(KEPT);
 
     /** Every second stripe of a wall behind the sample, across the line of sight. */
     private static Mesh stripes(int parity) {

@@ -64,7 +64,7 @@ final class RunningZolvan {
                 "--zolvan.upload-limit=" + (Boolean.getBoolean("zolvan.figures") ? "200MB" : "20MB"),
                 "--zolvan.imports.log=target/imports.log",
                 "--zolvan.jobs.poll=50ms",
-                "--zolvan.chips.samples=4",
+                "--zolvan.chips.samples=1",
                 "--spring.datasource.url=" + databaseUrl());
         Process process =
                 builder.redirectErrorStream(true).redirectOutput(log.toFile()).start();

@@ -6,9 +6,9 @@ import static org.awaitility.Awaitility.await;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.util.concurrent.TimeUnit;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
-import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
 
 /** Materials are looked at closely, on a form or on a part; a coarse picture is there within seconds. */

@@ -2,8 +2,8 @@ package app.zolvan.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.List;
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;

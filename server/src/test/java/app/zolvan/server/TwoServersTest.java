@@ -89,6 +89,7 @@ class TwoServersTest extends ProjectTest {
     void aDatabaseThatIsAwayIsSaidAtOnceAndWhenItIsBackWorkGoesOn() throws Exception {
         EventStream heard = there.events();
         heard.next("event:hello");
+        assertThat(there.get(project + "/state").status()).isEqualTo(200); // by then the stream's session is written
         valve.shut();
         for (int i = 0; i < 3; i++) {
             long start = System.nanoTime();

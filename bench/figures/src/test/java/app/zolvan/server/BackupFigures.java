@@ -46,7 +46,8 @@ class BackupFigures extends ProjectTest {
     private void measure(String what) throws Exception {
         Path file = folder.resolve("kept.dump");
         long start = System.nanoTime();
-        assertThat(Scripts.run("backup_database", "zolvan_test", Scripts.path(file)).code())
+        assertThat(Scripts.run("backup_database", "zolvan_test", Scripts.path(file))
+                        .code())
                 .isZero();
         double kept = seconds(start);
         start = System.nanoTime();

@@ -26,7 +26,8 @@ class FindingFigures extends ProjectTest {
                 grow(size);
                 long start = System.nanoTime();
                 ask(Map.of());
-                System.out.printf("FIGURE %,d materials, first look %.0f ms%n", size, (System.nanoTime() - start) / 1e6);
+                System.out.printf(
+                        "FIGURE %,d materials, first look %.0f ms%n", size, (System.nanoTime() - start) / 1e6);
                 measure(
                         size,
                         "words",

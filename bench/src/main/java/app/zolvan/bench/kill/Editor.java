@@ -32,10 +32,17 @@ final class Editor {
         client = new Client(address);
     }
 
-    /** Makes the first account, and a project of one part. */
-    void begin() throws IOException, ImportException, InterruptedException {
+    /**
+     * Makes the first account, and a project of one part.
+     *
+     * @param word that proves who started Zolvan
+     */
+    void begin(String word) throws IOException, ImportException, InterruptedException {
         client.get("/api/session/start");
-        client.post("/api/session/first", Map.of("login", LOGIN, "displayName", "", "password", PASSWORD), Map.of());
+        client.post(
+                "/api/session/first",
+                Map.of("word", word, "login", LOGIN, "displayName", "", "password", PASSWORD),
+                Map.of());
         signIn();
         String job = client.sendFile("/api/imports", "plate.obj", PLATE)
                 .json()

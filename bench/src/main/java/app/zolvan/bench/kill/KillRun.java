@@ -96,7 +96,7 @@ public final class KillRun {
         Random random = new Random(seed);
         try (Launched zolvan = Launched.start(root, data, app)) {
             Editor editor = new Editor(zolvan.address());
-            editor.begin();
+            editor.begin(zolvan.setUpWord());
             List<Double> application = new ArrayList<>();
             List<Double> database = new ArrayList<>();
             for (int k = 0; k < kills; k++) {

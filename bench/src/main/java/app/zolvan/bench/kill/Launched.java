@@ -33,7 +33,9 @@ final class Launched implements AutoCloseable {
     static Launched start(Path root, Path data, Path app) throws IOException {
         ProcessBuilder builder = new ProcessBuilder(root.resolve("zolvan").toString(), "start");
         Map<String, String> environment = builder.environment();
-        environment.keySet().removeIf(k -> k.startsWith("ZOLVAN_") || k.startsWith("PG"));
+        environment
+                .keySet()
+                .removeIf(k -> (k.startsWith("ZOLVAN_") && !k.equals("ZOLVAN_LIBRARY")) || k.startsWith("PG"));
         environment.put("ZOLVAN_VAR", data.toAbsolutePath().toString());
         environment.put("ZOLVAN_PORT", "18080");
         environment.put("ZOLVAN_MOST_DEATHS", "1000000");
@@ -87,6 +89,11 @@ final class Launched implements AutoCloseable {
 
     String databasePassword() throws IOException {
         return Files.readString(home().resolve("password")).strip();
+    }
+
+    /** The word that proves who started it; there until the first account is made. */
+    String setUpWord() throws IOException {
+        return Files.readString(data.resolve("set-up-word")).strip();
     }
 
     private Path home() throws IOException {

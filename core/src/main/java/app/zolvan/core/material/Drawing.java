@@ -2,6 +2,7 @@ package app.zolvan.core.material;
 
 import app.zolvan.core.colour.ColourNotation;
 import app.zolvan.core.colour.LinearRgb;
+import java.io.Serializable;
 import java.util.function.Supplier;
 
 /**
@@ -10,7 +11,7 @@ import java.util.function.Supplier;
  * @param colour in a notation of {@link ColourNotation}, #rrggbb for one; null for that of its look
  * @param hatch  from 0, for none, to {@link #HATCHES} − 1
  */
-public record Drawing(String colour, int hatch) {
+public record Drawing(String colour, int hatch) implements Serializable {
     /** So many ways of hatching there are, none among them. */
     public static final int HATCHES = 6;
 

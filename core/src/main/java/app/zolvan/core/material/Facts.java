@@ -1,5 +1,6 @@
 package app.zolvan.core.material;
 
+import java.io.Serializable;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -29,7 +30,8 @@ public record Facts(
         String licence,
         String supplier,
         String article,
-        Drawing drawing) {
+        Drawing drawing)
+        implements Serializable {
     public static final Facts NONE = new Facts(null, null, null, null, List.of(), null, null, null, null, null, null);
 
     private static final double DENSEST = 25_000;

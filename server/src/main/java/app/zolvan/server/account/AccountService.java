@@ -1,43 +1,37 @@
 package app.zolvan.server.account;
 
-import app.zolvan.server.config.ZolvanProperties;
 import app.zolvan.server.problem.Problem;
-import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
-import org.springframework.security.crypto.password.DelegatingPasswordEncoder;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
-/** Accounts and signing in, with a pause after repeated wrong passwords. */
+/** Accounts: made by administrators, but for the first; shut, opened and given new passwords by them. */
 @Service
 public class AccountService {
-    private static final int SHORTEST_PASSWORD = 10;
-    private static final String BCRYPT = "bcrypt";
-
     private final AccountMapper mapper;
-    private final ZolvanProperties properties;
-    private final Clock clock;
-    private final PasswordEncoder passwords;
-    /** Checked when there is no such account, so that the answer takes as long as for a wrong password. */
-    private final String decoy;
+    private final Passwords passwords;
+    private final SetUpWord setUp;
+    private final Sessions sessions;
+    private final Audit audit;
+    private final TransactionTemplate transaction;
 
-    AccountService(AccountMapper mapper, ZolvanProperties properties, Clock clock) {
+    AccountService(
+            AccountMapper mapper,
+            Passwords passwords,
+            SetUpWord setUp,
+            Sessions sessions,
+            Audit audit,
+            TransactionTemplate transaction) {
         this.mapper = mapper;
-        this.properties = properties;
-        this.clock = clock;
-        passwords = new DelegatingPasswordEncoder(
-                BCRYPT,
-                Map.of(BCRYPT, new BCryptPasswordEncoder(properties.signIn().strength())));
-        decoy = passwords.encode(UUID.randomUUID().toString());
+        this.passwords = passwords;
+        this.setUp = setUp;
+        this.sessions = sessions;
+        this.audit = audit;
+        this.transaction = transaction;
     }
 
     /** True until the first account is made. */
@@ -47,106 +41,215 @@ public class AccountService {
 
     /** Somebody that work goes on for. */
     public Account require(UUID id) {
-        return mapper.find(id)
-                .map(r -> new Account(r.id(), r.login(), r.displayName()))
-                .orElseThrow(() -> Problem.notFound("account"));
+        return mapper.find(id).map(AccountMapper.Row::account).orElseThrow(() -> Problem.notFound("account"));
     }
 
-    /** Who signs in by a name. */
+    /** The account of that name, open or shut. */
     public Optional<Account> find(String login) {
-        return mapper.findByLogin(login.strip().toLowerCase(Locale.ROOT))
-                .map(r -> new Account(r.id(), r.login(), r.displayName()));
+        return mapper.findByLogin(named(login)).map(AccountMapper.Row::account);
     }
 
-    /** @throws Problem with the reason when login and password do not match or the account is locked */
-    @Transactional(noRollbackFor = Problem.class)
-    public Account signIn(String login, String password) {
-        Optional<AccountMapper.Row> found = mapper.findForUpdate(login.strip().toLowerCase(Locale.ROOT));
-        Instant now = clock.instant();
-        if (found.isPresent()
-                && found.get().lockedUntil() != null
-                && found.get().lockedUntil().isAfter(now)) {
-            long minutes = Duration.between(now, found.get().lockedUntil()).toMinutes() + 1;
-            throw Problem.of(
-                    HttpStatus.TOO_MANY_REQUESTS,
-                    "locked",
-                    "Too many wrong passwords. Try again in " + minutes + (minutes == 1 ? " minute." : " minutes."));
-        }
-        boolean matches = passwords.matches(
-                password, found.map(AccountMapper.Row::passwordHash).orElse(decoy));
-        if (found.isEmpty() || !matches) {
-            found.ifPresent(row -> countFailure(row, now));
-            throw Problem.of(
-                    HttpStatus.UNAUTHORIZED, "wrong-password", "Account and password don’t match. Check both.");
-        }
-        AccountMapper.Row row = found.get();
-        mapper.setFailures(row.id(), 0, null);
-        return new Account(row.id(), row.login(), row.displayName());
+    /** True where the account of that name is open and has that password. */
+    public boolean hasPassword(String login, String password) {
+        return mapper.findByLogin(login)
+                .filter(r -> r.disabledAt() == null && passwords.matches(password, r.passwordHash()))
+                .isPresent();
     }
 
-    private void countFailure(AccountMapper.Row row, Instant now) {
-        int failures = row.failedCount() + 1;
-        boolean lock = failures >= properties.signIn().tries();
-        mapper.setFailures(
-                row.id(),
-                lock ? 0 : failures,
-                lock ? now.plus(properties.signIn().pause()) : null);
-    }
-
-    /** The account of that name, made with the given password where there is none. */
-    @Transactional
+    /** The account of that name, made with the given password, however common, where there is none. */
     public Account findOrCreate(String login, String displayName, String password) {
-        return mapper.findForUpdate(login)
-                .map(r -> new Account(r.id(), r.login(), r.displayName()))
-                .orElseGet(() -> create(login, displayName, password));
+        return find(login).orElseGet(() -> {
+            String hash = passwords.hash(password);
+            return transaction.execute(t -> insert(login, displayName, hash, false));
+        });
     }
 
-    /** The account made when Zolvan is started for the first time. */
-    @Transactional
-    public Account createFirst(String login, String displayName, String password) {
-        if (!isFirstStart()) {
-            throw Problem.of(HttpStatus.FORBIDDEN, "not-first", "There is an account already; sign in with it.");
+    /**
+     * The account that is made when Zolvan is started for the first time: an administrator's.
+     *
+     * @param word that was printed at the start
+     */
+    Account createFirst(String word, String login, String displayName, String password) {
+        setUp.require(word);
+        requireUsable(login, password);
+        String hash = passwords.hash(password);
+        Account first = transaction.execute(t -> {
+            mapper.lockAdministrators();
+            if (!isFirstStart()) {
+                throw Problem.of(HttpStatus.FORBIDDEN, "not-first", "There is an account already; sign in with it.");
+            }
+            Account made = insert(login, displayName, hash, false);
+            audit.note(made.login(), "set Zolvan up", "");
+            return made;
+        });
+        setUp.forget();
+        return first;
+    }
+
+    /** An account that signs in with the given password. */
+    public Account create(String login, String displayName, String password) {
+        requireUsable(login, password);
+        String hash = passwords.hash(password);
+        return transaction.execute(t -> insert(login, displayName, hash, false));
+    }
+
+    private void requireUsable(String login, String password) {
+        if (!named(login).matches("[a-z0-9][a-z0-9._@-]{1,63}")) {
+            throw Problem.ofField(
+                    "login", "An account name has 2 to 64 letters, digits, dots or dashes, and starts with a letter.");
         }
-        return create(login, displayName, password);
+        passwords.require(named(login), password);
     }
 
-    /** Those who may sign in, for whoever makes accounts. */
-    List<AccountMapper.Listed> all(Account administrator) {
+    /** The first of all is the administrator. */
+    private Account insert(String login, String displayName, String hash, boolean due) {
+        mapper.lockAdministrators();
+        UUID id = UUID.randomUUID();
+        String name = named(login);
+        String shown = displayName.isBlank() ? name : displayName.strip();
+        if (mapper.insert(id, name, shown, hash, isFirstStart(), due) == 0) {
+            throw Problem.ofField("login", "That account name is taken.");
+        }
+        return new Account(id, name, shown);
+    }
+
+    private static String named(String login) {
+        return login.strip().toLowerCase(Locale.ROOT);
+    }
+
+    void requireAdministrator(Account account) {
+        if (!mapper.isAdministrator(account.id()).orElse(false)) {
+            throw Problem.of(
+                    HttpStatus.FORBIDDEN,
+                    "not-allowed",
+                    "Accounts are looked after by whoever set Zolvan up. Ask them.");
+        }
+    }
+
+    boolean isAdministrator(Account account) {
+        return mapper.isAdministrator(account.id()).orElse(false);
+    }
+
+    /** Everybody who may sign in or might again. */
+    List<AccountMapper.Row> all(Account administrator) {
         requireAdministrator(administrator);
         return mapper.all();
     }
 
-    /** Makes an account for somebody else. */
-    @Transactional
+    /** Makes an account for somebody else, who chooses a password of their own when they sign in first. */
     Account createFor(Account administrator, String login, String displayName, String password) {
         requireAdministrator(administrator);
-        return create(login, displayName, password);
+        requireUsable(login, password);
+        String hash = passwords.hash(password);
+        return transaction.execute(t -> {
+            Account made = insert(login, displayName, hash, true);
+            audit.note(administrator.login(), "account made", made.login());
+            return made;
+        });
     }
 
-    private void requireAdministrator(Account account) {
-        if (!mapper.isAdministrator(account.id())) {
-            throw Problem.of(
-                    HttpStatus.FORBIDDEN,
-                    "not-allowed",
-                    "Accounts are made by whoever set Zolvan up. Ask them for one.");
+    /** Shuts an account, and with it all its sessions, or opens it again. Its work stays. */
+    void setShut(Account administrator, UUID id, boolean shut) {
+        requireAdministrator(administrator);
+        transaction.executeWithoutResult(t -> {
+            mapper.lockAdministrators();
+            AccountMapper.Row row = requireRow(id);
+            if (shut) {
+                requireAnother(row);
+            }
+            mapper.setDisabled(id, shut);
+            audit.note(administrator.login(), shut ? "account shut" : "account opened", row.login());
+            if (shut) {
+                sessions.endOthers(id, row.login(), null);
+            }
+        });
+    }
+
+    /** Lets somebody look after accounts, too, or no longer. */
+    void setAdministrator(Account administrator, UUID id, boolean on) {
+        requireAdministrator(administrator);
+        transaction.executeWithoutResult(t -> {
+            mapper.lockAdministrators();
+            AccountMapper.Row row = requireRow(id);
+            if (!on) {
+                requireAnother(row);
+            }
+            mapper.setAdministrator(id, on);
+            audit.note(administrator.login(), on ? "made administrator" : "administrator no longer", row.login());
+        });
+    }
+
+    /** Gives an account a password for one time, ends its sessions, and returns the password. */
+    String replacePassword(Account administrator, UUID id) {
+        requireAdministrator(administrator);
+        return replacePassword(administrator.login(), requireRow(id));
+    }
+
+    /** The same from the command line, where whoever may start Zolvan may do it. */
+    public String replacePassword(String login) {
+        return replacePassword(
+                "(command line)", mapper.findByLogin(named(login)).orElseThrow(() -> Problem.notFound("account")));
+    }
+
+    private String replacePassword(String by, AccountMapper.Row row) {
+        String word = passwords.oneTime();
+        String hash = passwords.hash(word);
+        transaction.executeWithoutResult(t -> {
+            mapper.setPassword(row.id(), hash, true);
+            sessions.endOthers(row.id(), row.login(), null);
+            audit.note(by, "password replaced", row.login());
+        });
+        return word;
+    }
+
+    /** Changes one's own password; one's other sessions end. */
+    void changePassword(Account account, String present, String next, String session) {
+        AccountMapper.Row row = requireRow(account.id());
+        if (!passwords.matches(present, row.passwordHash())) {
+            throw Problem.ofField("present", "That is not your present password.");
+        }
+        passwords.require(row.login(), next);
+        String hash = passwords.hash(next);
+        transaction.executeWithoutResult(t -> {
+            mapper.setPassword(row.id(), hash, false);
+            sessions.endOthers(row.id(), row.login(), session);
+            audit.note(row.login(), "password changed", "");
+        });
+    }
+
+    /** Ends all sessions of an account. */
+    void endSessions(Account administrator, UUID id) {
+        requireAdministrator(administrator);
+        transaction.executeWithoutResult(t -> {
+            AccountMapper.Row row = requireRow(id);
+            sessions.endOthers(id, row.login(), null);
+            audit.note(administrator.login(), "signed out everywhere", row.login());
+        });
+    }
+
+    private AccountMapper.Row requireRow(UUID id) {
+        return mapper.find(id).orElseThrow(() -> Problem.notFound("account"));
+    }
+
+    private void requireAnother(AccountMapper.Row row) {
+        if (row.administrator() && row.disabledAt() == null && mapper.otherAdministrators(row.id()) == 0) {
+            throw Problem.conflict(
+                    "last-administrator", "Nobody else looks after accounts. Let somebody else do so first.", null);
         }
     }
 
-    @Transactional
-    public Account create(String login, String displayName, String password) {
-        String name = login.strip().toLowerCase(Locale.ROOT);
-        if (!name.matches("[a-z0-9][a-z0-9._@-]{1,63}")) {
-            throw Problem.ofField(
-                    "login", "An account name has 2 to 64 letters, digits, dots or dashes, and starts with a letter.");
-        }
-        if (password.length() < SHORTEST_PASSWORD || password.length() > 200) {
-            throw Problem.ofField("password", "A password needs at least " + SHORTEST_PASSWORD + " characters.");
-        }
-        UUID id = UUID.randomUUID();
-        String shown = displayName.isBlank() ? name : displayName.strip();
-        if (mapper.insert(id, name, shown, passwords.encode(password)) == 0) {
-            throw Problem.ofField("login", "That account name is taken.");
-        }
-        return new Account(id, name, shown);
+    List<AuditMapper.Noted> audit(Account administrator, long before, int count) {
+        requireAdministrator(administrator);
+        return audit.before(before, count);
+    }
+
+    List<AccountMapper.Letter> letters(Account administrator, long before, int count) {
+        requireAdministrator(administrator);
+        return mapper.letters(before, count);
+    }
+
+    void removeLetter(Account administrator, long id) {
+        requireAdministrator(administrator);
+        mapper.deleteLetter(id);
     }
 }

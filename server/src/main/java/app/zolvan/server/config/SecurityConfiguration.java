@@ -1,11 +1,14 @@
 package app.zolvan.server.config;
 
+import app.zolvan.server.guard.SessionAge;
 import app.zolvan.server.problem.ProblemAdvice;
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Clock;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
@@ -14,6 +17,8 @@ import org.springframework.security.authentication.AuthenticationServiceExceptio
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.context.SecurityContextHolderFilter;
+import org.springframework.security.web.header.writers.CrossOriginOpenerPolicyHeaderWriter.CrossOriginOpenerPolicy;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -22,19 +27,21 @@ import tools.jackson.databind.json.JsonMapper;
 class SecurityConfiguration {
     private static final String CONTENT_POLICY = "default-src 'self'; img-src 'self' blob: data:; "
             + "style-src 'self' 'unsafe-inline'; font-src 'self' data:; connect-src 'self' blob:; "
-            + "worker-src 'self' blob:; object-src 'none'; base-uri 'none'; frame-ancestors 'none'";
+            + "worker-src 'self' blob:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+    private static final String PERMISSIONS = "camera=(), microphone=(), geolocation=(), payment=(), usb=(), serial=()";
 
-    /** The worker that runs WebAssembly kernels has no page, no cookies and no say over one; their glue compiles code. */
+    /** The worker that runs WebAssembly kernels, whose glue compiles code; it reaches nothing but this server. */
     private static final String WORKER_POLICY =
-            "default-src 'self'; script-src 'self' 'unsafe-eval'; object-src 'none'";
+            "default-src 'self'; script-src 'self' 'unsafe-eval'; object-src 'none'; frame-ancestors 'none'";
 
     private static final String WORKER = "/assets/worker-";
 
     @Bean
-    SecurityFilterChain security(HttpSecurity http, JsonMapper json) throws Exception {
+    SecurityFilterChain security(HttpSecurity http, JsonMapper json, ZolvanProperties properties, Clock clock)
+            throws Exception {
         http.authorizeHttpRequests(r -> r.requestMatchers("/api/session/**", "/api/session")
                         .permitAll()
-                        .requestMatchers("/api/**", "/v3/api-docs/**")
+                        .requestMatchers("/api/**", "/v3/**", "/third-party-java.txt")
                         .authenticated()
                         .requestMatchers("/actuator/health/**")
                         .permitAll()
@@ -42,6 +49,7 @@ class SecurityConfiguration {
                         .denyAll()
                         .anyRequest()
                         .permitAll())
+                .addFilterBefore(new SessionAge(properties.sessionLongest(), clock), SecurityContextHolderFilter.class)
                 .csrf(c -> c.spa())
                 .formLogin(AbstractHttpConfigurer::disable)
                 .httpBasic(AbstractHttpConfigurer::disable)
@@ -50,6 +58,9 @@ class SecurityConfiguration {
                 .headers(h -> h.addHeaderWriter((request, response) -> response.setHeader(
                                 "Content-Security-Policy",
                                 request.getRequestURI().startsWith(WORKER) ? WORKER_POLICY : CONTENT_POLICY))
+                        .addHeaderWriter(SecurityConfiguration::keepNothing)
+                        .permissionsPolicyHeader(p -> p.policy(PERMISSIONS))
+                        .crossOriginOpenerPolicy(p -> p.policy(CrossOriginOpenerPolicy.SAME_ORIGIN))
                         .referrerPolicy(p -> p.policy(ReferrerPolicy.SAME_ORIGIN))
                         .cacheControl(c -> c.disable()))
                 .exceptionHandling(e -> e.authenticationEntryPoint((request, response, x) -> write(
@@ -67,6 +78,13 @@ class SecurityConfiguration {
                                         "forbidden",
                                         "That was not allowed. Reload the page and try again."))));
         return http.build();
+    }
+
+    /** Answers about projects and people stay in no cache but where they say so themselves. */
+    private static void keepNothing(HttpServletRequest request, HttpServletResponse response) {
+        if (request.getRequestURI().startsWith("/api/") && response.getHeader(HttpHeaders.CACHE_CONTROL) == null) {
+            response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
+        }
     }
 
     private static void write(JsonMapper json, HttpServletResponse response, ProblemDetail detail) throws IOException {

@@ -2,6 +2,7 @@ package app.zolvan.server.config;
 
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.util.unit.DataSize;
 
@@ -9,6 +10,11 @@ import org.springframework.util.unit.DataSize;
  * What can be set from outside; defaults are in application.yaml.
  *
  * @param uploadLimit size of the largest file that is taken
+ * @param sessionLifetime  of a session that nobody uses
+ * @param sessionLongest   of any session
+ * @param library     folder where the shipped library is kept once it is drawn, or null
+ * @param setUp       file with the word that proves who may make the first account, or null
+ * @param hosts       names by which browsers may ask for Zolvan, besides this machine's own
  * @param demo        folder with the demo scenario to load at start, or null
  * @param supplier address of a supplier's catalogue, likewise
  * @param colourReader address of a colour reader, such as http://127.0.0.1:24000; empty where there is none
@@ -17,11 +23,15 @@ import org.springframework.util.unit.DataSize;
 public record ZolvanProperties(
         DataSize uploadLimit,
         Duration sessionLifetime,
+        Duration sessionLongest,
         SignIn signIn,
         Jobs jobs,
         Imports imports,
         Chips chips,
         Path demo,
+        Path library,
+        Path setUp,
+        List<String> hosts,
         String colourReader,
         String supplier) {
 

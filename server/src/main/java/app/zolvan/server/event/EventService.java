@@ -1,7 +1,7 @@
 package app.zolvan.server.event;
 
+import app.zolvan.server.account.OpenStreams;
 import app.zolvan.server.database.Outage;
-import java.io.IOException;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -10,6 +10,10 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.SynchronousQueue;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
 import javax.sql.DataSource;
 import org.postgresql.PGConnection;
@@ -29,8 +33,13 @@ import tools.jackson.databind.json.JsonMapper;
  * when their transaction commits and reach browsers connected to any process on the same database.
  */
 @Service
-public class EventService {
+public class EventService implements OpenStreams {
     private static final Logger LOG = LoggerFactory.getLogger(EventService.class);
+    /** Name of the event that ends an account's streams. */
+    private static final String SIGNED_OUT = "signed-out";
+
+    private static final int MOST_STREAMS = 8;
+    private static final int MOST_WRITERS = 200;
     private static final String CHANNEL = "zolvan_event";
     private static final long STREAM_LIFETIME = 30 * 60 * 1000L;
     private static final int WAIT = 500;
@@ -41,7 +50,11 @@ public class EventService {
     private final EventMapper mapper;
     private final DataSource dataSource;
     private final JsonMapper json;
-    private final Map<UUID, List<SseEmitter>> listeners = new ConcurrentHashMap<>();
+    private final Map<UUID, List<BrowserStream>> streams = new ConcurrentHashMap<>();
+    /** Threads that write to browsers; one that does not read holds one up until the web server gives it up. */
+    private final ExecutorService writers = new ThreadPoolExecutor(
+            0, MOST_WRITERS, 1, TimeUnit.MINUTES, new SynchronousQueue<>(), EventService::writer);
+
     private volatile boolean running = true;
     private Thread thread;
 
@@ -64,20 +77,36 @@ public class EventService {
         }
     }
 
+    @Override
+    public void close(UUID account) {
+        announce(account, SIGNED_OUT, Map.of());
+    }
+
+    /** Opens a stream; the oldest of an account ends where it has more than a handful. */
     SseEmitter listen(UUID account) {
         SseEmitter emitter = new SseEmitter(STREAM_LIFETIME);
-        List<SseEmitter> list = listeners.computeIfAbsent(account, a -> new CopyOnWriteArrayList<>());
-        list.add(emitter);
-        emitter.onCompletion(() -> list.remove(emitter));
+        BrowserStream stream = new BrowserStream(emitter, writers);
+        List<BrowserStream> list = streams.computeIfAbsent(account, a -> new CopyOnWriteArrayList<>());
+        list.add(stream);
+        while (list.size() > MOST_STREAMS) {
+            list.remove(0).end();
+        }
+        emitter.onCompletion(() -> list.remove(stream));
         emitter.onTimeout(emitter::complete);
-        emitter.onError(e -> list.remove(emitter));
-        send(emitter, hello());
+        emitter.onError(e -> list.remove(stream));
+        stream.tell(hello());
         return emitter;
     }
 
     /** Has a page look what has happened. */
     private static SseEmitter.SseEventBuilder hello() {
         return SseEmitter.event().name("hello").data("{}");
+    }
+
+    private static Thread writer(Runnable work) {
+        Thread thread = new Thread(work, "events to a browser");
+        thread.setDaemon(true);
+        return thread;
     }
 
     @EventListener(ApplicationReadyEvent.class)
@@ -91,7 +120,8 @@ public class EventService {
     @EventListener(ContextClosedEvent.class)
     void stop() throws InterruptedException {
         running = false;
-        listeners.values().forEach(list -> list.forEach(SseEmitter::complete));
+        writers.shutdown();
+        streams.values().forEach(open -> open.forEach(BrowserStream::end));
         if (thread != null) {
             thread.interrupt();
             thread.join(2 * WAIT);
@@ -105,7 +135,7 @@ public class EventService {
                     Statement statement = connection.createStatement()) {
                 statement.execute("listen " + CHANNEL);
                 if (missed) { // what was announced meanwhile is lost: pages look for themselves
-                    listeners.values().forEach(l -> tell(l, EventService::hello));
+                    tellAll(EventService::hello);
                     missed = false;
                 }
                 PGConnection pg = connection.unwrap(PGConnection.class);
@@ -115,10 +145,7 @@ public class EventService {
                         deliver(json.readTree(n.getParameter()));
                     }
                     if (beat % BEATS == 0) {
-                        listeners
-                                .values()
-                                .forEach(l -> tell(
-                                        l, () -> SseEmitter.event().name("beat").data("{}")));
+                        tellAll(() -> SseEmitter.event().name("beat").data("{}"));
                     }
                 }
                 statement.execute("unlisten *");
@@ -144,34 +171,16 @@ public class EventService {
         String name = event.get("name").asString();
         String data = event.get("data").toString();
         for (JsonNode account : event.get("accounts")) {
-            List<SseEmitter> streams = listeners.get(UUID.fromString(account.asString()));
-            if (streams != null) {
-                tell(streams, () -> SseEmitter.event().name(name).data(data));
+            List<BrowserStream> open = streams.getOrDefault(UUID.fromString(account.asString()), List.of());
+            if (name.equals(SIGNED_OUT)) {
+                open.forEach(BrowserStream::end);
+            } else {
+                open.forEach(s -> s.tell(SseEmitter.event().name(name).data(data)));
             }
         }
     }
 
-    /** Tells all streams, and drops those that have ended: one browser that has left keeps nothing from the others. */
-    static void tell(List<SseEmitter> streams, Supplier<SseEmitter.SseEventBuilder> event) {
-        streams.removeIf(s -> !send(s, event.get()));
-    }
-
-    /** @return whether the browser is still there */
-    private static boolean send(SseEmitter emitter, SseEmitter.SseEventBuilder event) {
-        try {
-            emitter.send(event);
-            return true;
-        } catch (IOException | IllegalStateException e) {
-            end(emitter, e);
-            return false;
-        }
-    }
-
-    private static void end(SseEmitter emitter, Exception why) {
-        try {
-            emitter.completeWithError(why);
-        } catch (IllegalStateException e) {
-            LOG.debug("the web server had ended a stream by itself", e);
-        }
+    private void tellAll(Supplier<SseEmitter.SseEventBuilder> event) {
+        streams.values().forEach(open -> open.forEach(s -> s.tell(event.get())));
     }
 }

@@ -363,7 +363,8 @@ class LibraryController {
             @RequestParam(defaultValue = "0") @Min(0) int from,
             @RequestParam(defaultValue = "500") @Min(1) @Max(1_000) int count) {
         return finding.all(account.id()).stream()
-                .sorted(Comparator.<FindingService.Kept, String>comparing(k -> k.row().code())
+                .sorted(Comparator.<FindingService.Kept, String>comparing(
+                                k -> k.row().code())
                         .thenComparing(k -> k.row().id()))
                 .skip(from)
                 .limit(count)

@@ -1,6 +1,7 @@
 package app.zolvan.server.library;
 
 import app.zolvan.core.colour.LinearRgb;
+import app.zolvan.core.exchange.library.DrawnLibrary;
 import app.zolvan.core.exchange.library.ShippedLibrary;
 import app.zolvan.core.material.Facts;
 import app.zolvan.core.material.Material;
@@ -8,8 +9,10 @@ import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.measure.ShippedMeasures;
 import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.config.ZolvanProperties;
 import app.zolvan.server.problem.Problem;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -25,8 +28,15 @@ public class MaterialService {
     private final AssetService assets;
     private final MeanColours means;
     private final FindingService finding;
+    private final @Nullable Path kept;
 
-    MaterialService(MaterialMapper mapper, AssetService assets, MeanColours means, FindingService finding) {
+    MaterialService(
+            MaterialMapper mapper,
+            AssetService assets,
+            MeanColours means,
+            FindingService finding,
+            ZolvanProperties properties) {
+        kept = properties.library() == null || properties.library().toString().isEmpty() ? null : properties.library();
         this.finding = finding;
         this.mapper = mapper;
         this.assets = assets;
@@ -45,7 +55,7 @@ public class MaterialService {
         if (mapper.installedEdition().filter(edition::equals).isPresent()) {
             return;
         }
-        ShippedLibrary library = ShippedLibrary.load();
+        ShippedLibrary library = DrawnLibrary.load(kept);
         library.images().values().forEach(png -> assets.addToLibrary(assets.store(png, "image/png"), null));
         int position = 0;
         for (Material m : library.materials()) {

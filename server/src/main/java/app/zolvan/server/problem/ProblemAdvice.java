@@ -15,6 +15,7 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -26,6 +27,9 @@ import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExcep
 @RestControllerAdvice
 public class ProblemAdvice extends ResponseEntityExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+    public static final String DATABASE_AWAY =
+            "Zolvan can’t reach its database just now. It is being brought back; try again in a moment.";
+    public static final String TOO_LONG = "That is more than Zolvan takes at once. Do it in several steps.";
     private static final String TYPES = "urn:zolvan:problem:";
 
     @ExceptionHandler
@@ -61,9 +65,7 @@ public class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ResponseEntity<ProblemDetail> fault(Exception e) {
         if (Outage.is(e)) {
-            return unavailable(
-                    "database-away",
-                    "Zolvan can’t reach its database just now. It is being brought back; try" + " again in a moment.");
+            return unavailable("database-away", DATABASE_AWAY);
         }
         if (Outage.isClash(e)) {
             return unavailable("busy", "Two changes met in the database and yours was held back. Try it again.");
@@ -99,6 +101,14 @@ public class ProblemAdvice extends ResponseEntityExceptionHandler {
     }
 
     @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        return e.getMostSpecificCause() instanceof TooLongException
+                ? handleExceptionInternal(e, null, headers, HttpStatus.CONTENT_TOO_LARGE, request)
+                : super.handleHttpMessageNotReadable(e, headers, status, request);
+    }
+
+    @Override
     protected ResponseEntity<Object> handleAsyncRequestNotUsableException(
             AsyncRequestNotUsableException e, WebRequest request) {
         LOG.debug("a browser left before it was answered", e);
@@ -109,6 +119,7 @@ public class ProblemAdvice extends ResponseEntityExceptionHandler {
     protected ResponseEntity<Object> handleExceptionInternal(
             Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         Map<Integer, String> sentences = Map.of(
+                413, TOO_LONG,
                 400, "The request could not be understood. Reload the page and try again.",
                 404, "There is nothing here.",
                 405, "That can’t be done here.",

@@ -2,6 +2,7 @@ package app.zolvan.server.project;
 
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.server.account.Account;
+import app.zolvan.server.account.Audit;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.event.EventService;
 import app.zolvan.server.problem.Problem;
@@ -20,9 +21,11 @@ public class ProjectService {
     private final ProjectMapper mapper;
     private final AssetService assets;
     private final EventService events;
+    private final Audit audit;
 
-    ProjectService(ProjectMapper mapper, AssetService assets, EventService events) {
+    ProjectService(ProjectMapper mapper, AssetService assets, EventService events, Audit audit) {
         this.events = events;
+        this.audit = audit;
         this.mapper = mapper;
         this.assets = assets;
     }
@@ -105,6 +108,7 @@ public class ProjectService {
     public void delete(Account account, UUID id) {
         Project project = requireOwned(account, id);
         mapper.delete(project.id());
+        audit.note(account.login(), "project deleted", project.name());
         assets.deleteUnused();
     }
 }

@@ -1,12 +1,14 @@
 package app.zolvan.server.project;
 
 import app.zolvan.server.account.Account;
+import app.zolvan.server.account.Audit;
 import app.zolvan.server.event.EventService;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.TeamController.ColleagueWire;
 import app.zolvan.server.project.TeamController.Looking;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
@@ -18,11 +20,13 @@ public class TeamService {
     private final ProjectService projects;
     private final ProjectMapper mapper;
     private final EventService events;
+    private final Audit audit;
 
-    TeamService(ProjectService projects, ProjectMapper mapper, EventService events) {
+    TeamService(ProjectService projects, ProjectMapper mapper, EventService events, Audit audit) {
         this.projects = projects;
         this.mapper = mapper;
         this.events = events;
+        this.audit = audit;
     }
 
     List<ColleagueWire> of(Account account, UUID project) {
@@ -34,11 +38,12 @@ public class TeamService {
     @Transactional
     List<ColleagueWire> join(Account account, UUID project, String login) {
         projects.requireOwned(account, project);
-        UUID colleague = mapper.account(login.strip())
+        UUID colleague = mapper.account(login.strip().toLowerCase(Locale.ROOT))
                 .orElseThrow(() -> Problem.ofField(
                         "login", "Nobody here signs in as “" + login.strip() + "”. Look at how they spell it."));
         if (!colleague.equals(account.id())) {
             mapper.join(project, colleague);
+            audit.note(account.login(), "taken into a project", login.strip());
         }
         return mapper.team(project);
     }
@@ -54,6 +59,7 @@ public class TeamService {
             projects.requireOwned(account, project);
         }
         mapper.leave(project, colleague);
+        audit.note(account.login(), "no longer on a project", p.name());
         return mapper.team(project);
     }
 

@@ -20,6 +20,7 @@ import app.zolvan.core.texture.Patterns;
 import app.zolvan.core.texture.Recipe;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.Serializable;
 import java.io.UncheckedIOException;
 import java.lang.ref.SoftReference;
 import java.security.MessageDigest;
@@ -38,7 +39,8 @@ import java.util.Map;
  * @param images    PNG bytes by SHA-256, for all textures the materials use
  * @param facts     what is known of materials besides their looks, by their codes
  */
-public record ShippedLibrary(List<Material> materials, Map<String, byte[]> images, Map<String, Facts> facts) {
+public record ShippedLibrary(List<Material> materials, Map<String, byte[]> images, Map<String, Facts> facts)
+        implements Serializable {
     private static final List<String> DRAWERS = List.of(
             "paint",
             "metal",

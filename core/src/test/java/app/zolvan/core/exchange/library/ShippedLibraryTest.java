@@ -16,10 +16,14 @@ import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.RealSize;
+import app.zolvan.core.model.Digest;
 import app.zolvan.core.render.surface.GlossMeter;
 import app.zolvan.core.texture.ImageFile;
 import app.zolvan.core.texture.ImageHeader;
+import java.io.IOException;
 import java.nio.ByteBuffer;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -27,6 +31,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 
 class ShippedLibraryTest {
     private final ShippedLibrary library = ShippedLibrary.load();
@@ -151,5 +156,20 @@ class ShippedLibraryTest {
             }
         }
         return names;
+    }
+
+    @Test
+    void whatWasDrawnIsKeptAndDrawnAnewWhereTheFileIsDamaged(@TempDir Path folder) throws IOException {
+        Files.write(folder.resolve("library-" + ShippedLibrary.edition() + ".bin"), new byte[] {1, 2, 3});
+        for (int i = 0; i < 2; i++) {
+            ShippedLibrary read = DrawnLibrary.load(folder);
+            assertThat(read.materials()).isEqualTo(library.materials());
+            assertThat(read.facts()).isEqualTo(library.facts());
+            assertThat(read.images().keySet()).isEqualTo(library.images().keySet());
+            read.images().forEach((digest, png) -> assertThat(Digest.of(png)).isEqualTo(digest));
+        }
+        assertThat(Files.size(folder.resolve("library-" + ShippedLibrary.edition() + ".bin")))
+                .as("written anew")
+                .isGreaterThan(1_000_000);
     }
 }
