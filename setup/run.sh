@@ -159,7 +159,7 @@ run_application() { # $@: options for the application
 answers() { # $1: port
   local line
   { exec 3<>"/dev/tcp/127.0.0.1/$1"; } 2>/dev/null || return 1
-  printf 'GET /actuator/health/readiness HTTP/1.0\r\n\r\n' >&3
+  printf 'GET /actuator/health/readiness HTTP/1.0\r\nHost: 127.0.0.1\r\n\r\n' >&3
   read -r -t 5 line <&3 || line=
   exec 3>&-
   case $line in *" 200"*) return 0 ;; *) return 1 ;; esac

@@ -21,7 +21,7 @@ watch(open, async (is) => {
 </script>
 
 <template>
-  <v-dialog v-model="open" width="640">
+  <v-dialog v-model="open" max-width="640">
     <v-card title="People who may sign in">
       <v-card-text class="accounts">
         <p v-if="refused" class="problem" role="alert">{{ refused }}</p>

@@ -62,6 +62,9 @@ th {
   text-align: left;
   font-weight: 500;
 }
+td:first-child {
+  white-space: nowrap;
+}
 td,
 th {
   padding: 3px 8px 3px 0;

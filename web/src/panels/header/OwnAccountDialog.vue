@@ -37,7 +37,7 @@ function program(s: OpenSession): string {
 </script>
 
 <template>
-  <v-dialog v-model="open" width="520">
+  <v-dialog v-model="open" max-width="520">
     <v-card title="Your account">
       <v-card-text class="own">
         <p v-if="refused" class="problem" role="alert">{{ refused }}</p>
