@@ -125,4 +125,32 @@ class AccessTest extends ServerTest {
         assertThat(stranger().get("/api/session/start").json().get("first").asBoolean())
                 .isFalse();
     }
+
+    @Test
+    void answersStayInNoCacheAndFilesThatNeverChangeInThatOfTheirOwner() throws Exception {
+        String project = newProject();
+        Browser.Answer scene = browser.get(project + "/scene");
+        String mesh = scene.json().get("parts").get(0).get("mesh").asString();
+        assertThat(kept(scene)).isEqualTo("no-store");
+        assertThat(kept(browser.get(project + "/assets/" + mesh))).contains("private", "immutable");
+        assertThat(kept(browser.get("/api/projects"))).isEqualTo("no-store");
+        Browser fresh = stranger();
+        accounts.create("leaving", "", "a-long-password");
+        fresh.signIn("leaving", "a-long-password");
+        assertThat(fresh.delete("/api/session").raw().headers().firstValue("Clear-Site-Data"))
+                .contains("\"cache\"");
+    }
+
+    @Test
+    void longBodiesAndStrangeNamesAreRefusedBeforeAnythingIsRead() {
+        Browser.Answer longer = stranger().signIn("demo", "x".repeat(70_000));
+        assertThat(longer.status()).isEqualTo(413);
+        assertThat(longer.problem()).isEqualTo("too-long");
+        Map<String, Object> names = Map.of("name", "x".repeat(1 << 20));
+        assertThat(browser.post("/api/palettes", names).status()).isEqualTo(413);
+    }
+
+    private static String kept(Browser.Answer answer) {
+        return answer.raw().headers().firstValue("Cache-Control").orElse("");
+    }
 }
