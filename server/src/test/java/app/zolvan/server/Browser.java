@@ -53,6 +53,11 @@ public final class Browser {
         }
     }
 
+    /** What comes back through a proxy that speaks TLS. */
+    Answer getThroughProxy(String path) {
+        return send("GET", path, null, null, Map.of("X-Forwarded-Proto", "https", "X-Forwarded-For", "203.0.113.7"));
+    }
+
     public Answer get(String path) {
         return send("GET", path, null, null, Map.of());
     }
