@@ -219,6 +219,9 @@ class ImportTest extends ServerTest {
                 .get("id")
                 .asString();
         until(() -> assertThat(state(id)).isEqualTo("ASKING"));
+        assertThat(database.queryForObject("select attempts from job where id = ?::uuid", Integer.class, id))
+                .as("what came to its question has not failed")
+                .isZero();
         JsonNode question = browser.get("/api/jobs/" + id).json().get("question");
         assertThat(question.get("units")).hasSize(5);
         assertThat(question.get("upAxes").get(0).asString()).isEqualTo("Z");

@@ -11,8 +11,8 @@ final class Scripts {
             set -euo pipefail
             say() { printf '%s\\n' "$*"; }
             fail() { printf '%s\\n' "$*" >&2; exit 1; }
-            . ../setup/database.sh
-            . ../setup/backup.sh
+            . "$ROOT/setup/database.sh"
+            . "$ROOT/setup/backup.sh"
             """;
 
     /** @param said what it printed, sentences of failure included */
@@ -27,6 +27,7 @@ final class Scripts {
         }
         ProcessBuilder builder = new ProcessBuilder("bash", "-c", call.toString()).redirectErrorStream(true);
         Map<String, String> environment = builder.environment();
+        environment.put("ROOT", TestDatabase.root().toString());
         environment.put("PG_BIN", TestDatabase.get().programs().toString());
         environment.put("PG_PORT", String.valueOf(TestDatabase.get().port()));
         environment.put("PGPASSWORD", TestDatabase.get().password());

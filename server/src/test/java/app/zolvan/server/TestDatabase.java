@@ -57,7 +57,8 @@ record TestDatabase(String url, String password, Path programs) {
         }
     }
 
-    private static Path root() {
+    /** The project's own folder, from whichever module a test runs. */
+    static Path root() {
         Path folder = Path.of("").toAbsolutePath();
         while (!Files.exists(folder.resolve("zolvan"))) {
             folder = folder.getParent();

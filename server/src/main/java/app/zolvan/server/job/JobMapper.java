@@ -77,8 +77,9 @@ interface JobMapper {
     @Update("update job set cancel = true where id = #{id} and account_id = #{accountId}")
     int cancel(UUID id, UUID accountId);
 
+    /** A run that came to its question has taken nothing down: attempts begin anew with the answer. */
     @Update("""
-            update job set state = 'ASKING', question = #{question}
+            update job set state = 'ASKING', question = #{question}, attempts = 0
             where id = #{id} and run = #{run} and state = 'RUNNING' and not cancel""")
     int ask(UUID id, long run, String question);
 
