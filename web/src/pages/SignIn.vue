@@ -25,14 +25,14 @@ const WORDS: Record<Way, { says: string; does: string }> = {
   usual: { says: 'Dress design models, and show what they will be.', does: 'Sign in' },
   first: { says: 'Nobody works here yet. Make the first account.', does: 'Make the account' },
   due: {
-    says: 'Your password was for one time only. Choose one of your own: at least ten characters.',
+    says: 'Your password was for one time only. Choose one of your own.',
     does: 'Keep it and sign in',
   },
   forgotten: {
     says: 'Whoever looks after Zolvan gets a letter with which you can choose a new password.',
     does: 'Write the letter',
   },
-  letter: { says: 'Choose a new password: at least ten characters.', does: 'Keep it and sign in' },
+  letter: { says: 'Choose a new password.', does: 'Keep it and sign in' },
 }
 const named = computed(() => way.value !== 'letter')
 const hasPassword = computed(() => way.value === 'usual' || way.value === 'first')
@@ -126,7 +126,6 @@ async function go() {
           name="next"
           type="password"
           autocomplete="new-password"
-          minlength="10"
           required
         />
       </label>

@@ -83,7 +83,7 @@ function state(a: OtherAccount): string {
         v-model="fresh.password"
         class="field"
         type="password"
-        maxlength="72"
+        maxlength="200"
         autocomplete="new-password"
       />
     </label>

@@ -4,7 +4,7 @@ import { api, type Noted } from '../../api/client'
 import { useRefusal } from '../shared/refusal'
 import { moment } from '../shared/moment'
 
-/** What was done to accounts and by them, the newest first. */
+/** Audit list: what was done to accounts and by them, the newest first. */
 const PAGE = 50
 const all = shallowRef<Noted[]>([])
 const more = ref(false)

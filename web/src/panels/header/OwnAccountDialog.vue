@@ -27,7 +27,7 @@ async function keep() {
 async function end(s: OpenSession) {
   if (await attempt(() => api.endSession(s.id))) await show(api.ownAccount())
 }
-/** What somebody would call a browser and its machine. */
+/** Browser and operating system in words, from the user agent that was sent at the sign-in. */
 function program(s: OpenSession): string {
   const browser = /(Firefox|Edg|Chrome|Safari)\//.exec(s.program)?.[1] ?? 'A program'
   const machine = /(Windows|Mac OS|Linux|Android|iPhone|iPad)/.exec(s.program)?.[1]
@@ -60,11 +60,11 @@ function program(s: OpenSession): string {
               v-model="change.next"
               class="field"
               type="password"
-              maxlength="72"
+              maxlength="200"
               autocomplete="new-password"
             />
           </label>
-          <v-btn type="submit" :disabled="!change.present || change.next.length < 10">Keep it</v-btn>
+          <v-btn type="submit" :disabled="!change.present || !change.next">Keep it</v-btn>
         </form>
         <b>Where you are signed in</b>
         <ul>

@@ -78,7 +78,7 @@ class AgreementIT {
 
     private final Mesh tile = Chip.tile();
     /** What is a thin wall has no inside. */
-    /** Where the tests keep the library once it is drawn; null for nowhere. */
+    /** Folder of the drawn library, shared by all tests of a run; null for none. */
     private static final Path KEPT =
             System.getenv("ZOLVAN_LIBRARY") == null ? null : Path.of(System.getenv("ZOLVAN_LIBRARY"));
 

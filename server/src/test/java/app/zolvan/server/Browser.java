@@ -53,7 +53,7 @@ public final class Browser {
         }
     }
 
-    /** What comes back through a proxy that speaks TLS. */
+    /** A request as a proxy that speaks TLS passes it on. */
     Answer getThroughProxy(String path) {
         return send("GET", path, null, null, Map.of("X-Forwarded-Proto", "https", "X-Forwarded-For", "203.0.113.7"));
     }

@@ -49,13 +49,6 @@ public class AccountService {
         return mapper.findByLogin(named(login)).map(AccountMapper.Row::account);
     }
 
-    /** True where the account of that name is open and has that password. */
-    public boolean hasPassword(String login, String password) {
-        return mapper.findByLogin(login)
-                .filter(r -> r.disabledAt() == null && passwords.matches(password, r.passwordHash()))
-                .isPresent();
-    }
-
     /** The account of that name, made with the given password, however common, where there is none. */
     public Account findOrCreate(String login, String displayName, String password) {
         return find(login).orElseGet(() -> {
@@ -118,7 +111,7 @@ public class AccountService {
     }
 
     void requireAdministrator(Account account) {
-        if (!mapper.isAdministrator(account.id()).orElse(false)) {
+        if (!isAdministrator(account)) {
             throw Problem.of(
                     HttpStatus.FORBIDDEN,
                     "not-allowed",
@@ -182,22 +175,13 @@ public class AccountService {
     /** Gives an account a password for one time, ends its sessions, and returns the password. */
     String replacePassword(Account administrator, UUID id) {
         requireAdministrator(administrator);
-        return replacePassword(administrator.login(), requireRow(id));
-    }
-
-    /** The same from the command line, where whoever may start Zolvan may do it. */
-    public String replacePassword(String login) {
-        return replacePassword(
-                "(command line)", mapper.findByLogin(named(login)).orElseThrow(() -> Problem.notFound("account")));
-    }
-
-    private String replacePassword(String by, AccountMapper.Row row) {
+        AccountMapper.Row row = requireRow(id);
         String word = passwords.oneTime();
         String hash = passwords.hash(word);
         transaction.executeWithoutResult(t -> {
             mapper.setPassword(row.id(), hash, true);
             sessions.endOthers(row.id(), row.login(), null);
-            audit.note(by, "password replaced", row.login());
+            audit.note(administrator.login(), "password replaced", row.login());
         });
         return word;
     }
@@ -208,8 +192,7 @@ public class AccountService {
         if (!passwords.matches(present, row.passwordHash())) {
             throw Problem.ofField("present", "That is not your present password.");
         }
-        passwords.require(row.login(), next);
-        String hash = passwords.hash(next);
+        String hash = passwords.replacement(row.login(), present, next);
         transaction.executeWithoutResult(t -> {
             mapper.setPassword(row.id(), hash, false);
             sessions.endOthers(row.id(), row.login(), session);

@@ -127,6 +127,15 @@ class Passwords {
         }
     }
 
+    /** Hash of a password that takes another one's place; refused with a sentence where it is that one, or unusable. */
+    String replacement(String login, String present, String next) {
+        require(login, next);
+        if (next.equals(present)) {
+            throw Problem.ofField("password", "That is the password you have already. Take another one.");
+        }
+        return hash(next);
+    }
+
     /** A password to be used once: four groups of four letters. */
     String oneTime() {
         StringBuilder word = new StringBuilder();

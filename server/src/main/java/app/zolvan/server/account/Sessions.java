@@ -9,7 +9,7 @@ import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
 import org.springframework.stereotype.Service;
 
-/** Where accounts are signed in. Ending a session ends its streams of events in every process, too. */
+/** Open sessions of accounts, in the database. Ending a session ends its streams of events in every process, too. */
 @Service
 class Sessions {
     static final String ADDRESS = "zolvan.address";

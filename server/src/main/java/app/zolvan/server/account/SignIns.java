@@ -76,7 +76,7 @@ class SignIns {
                     "password-due",
                     "This password was for one time only. Choose one of your own.");
         }
-        String hash = next == null ? null : chosen(name, password, next);
+        String hash = next == null ? null : passwords.replacement(name, password, next);
         transaction.executeWithoutResult(t -> {
             if (hash != null) {
                 mapper.setPassword(row.id(), hash, false);
@@ -87,15 +87,6 @@ class SignIns {
             audit.note(name, "signed in", "", address);
         });
         return row.account();
-    }
-
-    /** The hash of a password that takes another one's place. */
-    String chosen(String login, String present, String next) {
-        passwords.require(login, next);
-        if (next.equals(present)) {
-            throw Problem.ofField("password", "That is the password you have already. Take another one.");
-        }
-        return passwords.hash(next);
     }
 
     private void requirePatience(String login, String address) {
