@@ -25,6 +25,8 @@ import java.util.regex.Pattern;
 public final class KillRun {
     private static final Pattern EDIT = Pattern.compile("Edit (\\d+)");
     private static final long JOBS_NS = 30_000_000_000L;
+    /** Edits before each kill, at least: on a slow machine, too, there is something to lose. */
+    public static final int EDITS_A_KILL = 5;
 
     /**
      * What came of a run.
@@ -101,7 +103,7 @@ public final class KillRun {
             List<Double> database = new ArrayList<>();
             for (int k = 0; k < kills; k++) {
                 long until = System.nanoTime() + (long) (random.nextDouble() * 2e9);
-                while (System.nanoTime() < until) {
+                for (int e = 0; e < EDITS_A_KILL || System.nanoTime() < until; e++) {
                     editor.edit();
                 }
                 boolean ofApplication = random.nextBoolean();
