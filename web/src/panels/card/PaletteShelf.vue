@@ -13,11 +13,19 @@ const problem = ref('')
 /** Whether a click on a swatch takes it out of the palette. */
 const taking = ref(false)
 const FORMATS = ['GPL', 'CSV', 'JSON']
+/** Whether the palettes have been read: what is made before that could not be shown. */
+const ready = ref(false)
+/** Number of the last reading begun; an earlier one that is answered later is out of date. */
+let reading = 0
 
 onMounted(() => attempt(read))
 
 async function read() {
-  palettes.value = await api.palettes()
+  const mine = ++reading
+  const all = await api.palettes()
+  if (mine !== reading) return
+  palettes.value = all
+  ready.value = true
   if (!palettes.value.some((p) => p.id === chosen.value)) chosen.value = palettes.value[0]?.id ?? ''
 }
 
@@ -147,7 +155,7 @@ async function remove() {
     <div class="line">
       <input v-model="naming" class="field" aria-label="Name of the colour or palette" placeholder="Name" />
       <button class="plain small link" :disabled="!isOwn" @click="attempt(add)">Add colour</button>
-      <button class="plain small link" @click="attempt(create)">New palette</button>
+      <button class="plain small link" :disabled="!ready" @click="attempt(create)">New palette</button>
     </div>
     <p v-if="problem" class="problem small" role="alert">{{ problem }}</p>
   </div>

@@ -27,7 +27,7 @@ final class Designer {
     private final double sharpness;
 
     Designer() {
-        this(0.5);
+        this(0.25);
     }
 
     /** @param sharpness pixels of the screen for each that is laid out */

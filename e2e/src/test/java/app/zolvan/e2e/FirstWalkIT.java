@@ -323,9 +323,11 @@ class FirstWalkIT {
         String hex = d.page.inputValue("[aria-label='Hex code']");
         Color dark = d.colourAt(BASE_X, BASE_Y);
         d.page.selectOption("[aria-label='Set the colour by']", "wheel");
-        for (int i = 0; i < 12; i++) { // a third of the way around
-            d.changing("/adjustments", () -> d.page.press("[aria-label='Colour wheel']", "Shift+ArrowLeft"));
-        }
+        d.changing("/adjustments", () -> {
+            for (int i = 0; i < 12; i++) { // a third of the way around
+                d.page.press("[aria-label='Colour wheel']", "Shift+ArrowLeft");
+            }
+        });
         assertThat(d.page.inputValue("[aria-label='Hex code']")).isNotEqualTo(hex);
         assertThat(apart(d.colourAt(BASE_X, BASE_Y), dark)).isGreaterThan(10);
         d.page.selectOption("[aria-label='Set the colour by']", "lch");

@@ -213,7 +213,7 @@ public final class Browser {
         return new EventStream(lines, reading);
     }
 
-    private Answer send(String method, String path, String type, byte[] body, Map<String, String> headers) {
+    Answer send(String method, String path, String type, byte[] body, Map<String, String> headers) {
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path))
                 .method(method, body == null ? BodyPublishers.noBody() : BodyPublishers.ofByteArray(body));
         headers.forEach(request::header);

@@ -75,8 +75,8 @@ public class KitService {
      */
     @Transactional
     UUID make(Account account, UUID library, UUID project, String name, List<UUID> some) {
-        projects.require(account, project);
         libraries.requireEdit(account, library);
+        projects.require(account, project);
         Set<UUID> wanted = new LinkedHashSet<>();
         List<UUID> missing = new ArrayList<>();
         for (UUID id : new LinkedHashSet<>(some)) {

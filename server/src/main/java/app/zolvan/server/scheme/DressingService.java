@@ -213,7 +213,10 @@ class DressingService {
     /** Gives sets that have nothing yet what a table says. */
     @Transactional
     ProjectState apply(Account account, UUID projectId, Seen seen, UUID id) {
-        String name = mapper.find(account.id(), id).orElseThrow().name();
+        projects.require(account, projectId);
+        String name = mapper.find(account.id(), id)
+                .orElseThrow(() -> Problem.notFound("dressing table"))
+                .name();
         return assigning.dress(account, projectId, seen, name, () -> {
             Map<Integer, UUID> wanted = new LinkedHashMap<>();
             for (Fitting f : preview(account, projectId, id)) {
