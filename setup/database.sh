@@ -169,7 +169,27 @@ has_database() { [ "$(psql_quiet -d postgres -c "select 1 from pg_database where
 use_database() { # $1: its name
   has_database "$1" || psql_quiet -d postgres -c "create database $1" ||
     fail "the database does not answer; see $PG_HOME/postgres.log"
+  let_application_in "$1"
   export ZOLVAN_DB_URL=jdbc:postgresql://$ZOLVAN_DB_HOST/$1
+}
+
+# The application reads and writes rows as a role of its own, which can neither change tables nor run programs; only
+# migrations run as the owner.
+let_application_in() { # $1: database
+  local file=$PG_HOME/application-password
+  [ -s "$file" ] || (umask 077 && head -c 24 /dev/urandom | od -An -tx1 | tr -d ' \n' >"$file")
+  ZOLVAN_ROLE_PASSWORD=$(cat "$file")
+  export ZOLVAN_ROLE_PASSWORD
+  psql_quiet -d "$1" >/dev/null <<SQL || fail "the application's role could not be made; see $PG_HOME/postgres.log"
+do \$\$ begin
+  if not exists (select from pg_roles where rolname = 'zolvan_app') then create role zolvan_app login; end if;
+end \$\$;
+alter role zolvan_app password '$ZOLVAN_ROLE_PASSWORD';
+alter default privileges for role zolvan in schema public grant select, insert, update, delete on tables to zolvan_app;
+alter default privileges for role zolvan in schema public grant usage, select on sequences to zolvan_app;
+grant select, insert, update, delete on all tables in schema public to zolvan_app;
+grant usage, select on all sequences in schema public to zolvan_app;
+SQL
 }
 
 stop_pg() {

@@ -20,7 +20,7 @@ build() {
   fi
   say "Building (a few minutes the first time) …"
   rm -f "$VAR/build.stamp"
-  mvn -q -B -T 2 -Pquick -Dmaven.test.skip=true -pl core,demo,web,server package >"$VAR/log/build.log" 2>&1 9>&- ||
+  env -u PGPASSWORD -u ZOLVAN_DB_PASSWORD mvn -q -B -T 2 -Pquick -Dmaven.test.skip=true -pl core,demo,web,server package >"$VAR/log/build.log" 2>&1 9>&- ||
     { tail -n 40 "$VAR/log/build.log" >&2; fail "the build failed; see var/log/build.log"; }
   rm -rf "$VAR/app"
   "$RUN_JAVA" -Djarmode=tools -jar server/target/zolvan-server-*-app.jar extract --destination "$VAR/app" \
@@ -50,6 +50,8 @@ newest_schema() { ls server/src/main/resources/db/migration | sed -n 's/^V\([0-9
 dump_before_migration() { # $1: database
   local from
   from=$(schema_of "$1")
+  [ "$from" -le "$(newest_schema)" ] ||
+    fail "this data was last used by a newer Zolvan. Update Zolvan first, or put a backup of before back; nothing was changed."
   if [ "$from" -gt 0 ] && [ "$from" -lt "$(newest_schema)" ]; then
     mkdir -p "$VAR/backups"
     say "Keeping the database as it is before it is brought up to date: var/backups/before-$(newest_schema)-from-$from.dump"
@@ -102,6 +104,7 @@ APP_OPTIONS=()
 launch_application() {
   local archive=()
   [ -s "$APP/zolvan.jsa" ] && archive=(-XX:SharedArchiveFile="$APP/zolvan.jsa" -Xshare:auto)
+  ZOLVAN_DB_USER=zolvan_app ZOLVAN_DB_PASSWORD=$ZOLVAN_ROLE_PASSWORD ZOLVAN_DB_OWNER=zolvan ZOLVAN_DB_OWNER_PASSWORD=$PGPASSWORD \
   ZOLVAN_PORT=$PORT ZOLVAN_SET_UP=$VAR/set-up-word ZOLVAN_LOG=$VAR/log/zolvan.log ZOLVAN_LOG_FOLDER=$VAR/log setsid setpriv --pdeathsig TERM -- \
     "$RUN_JAVA" "${VECTORS[@]}" "${archive[@]}" -Xmx2g -XX:+ExitOnOutOfMemoryError -jar "$APP/zolvan.jar" "${APP_OPTIONS[@]}" \
     >>"$VAR/log/zolvan.out" 2>&1 9>&- &
@@ -128,16 +131,30 @@ write_set_up_word() {
   fi
 }
 
-run_application() { # $@: options for the application
+# A published password opens nothing but the demo.
+refuse_published_password() { # $1: database
+  local hash
+  hash=$(psql_quiet -d "$1" -c "select password_hash from account where login = '$DEMO_LOGIN' and disabled_at is null" 2>/dev/null || true)
+  if [ -n "$hash" ] && "$RUN_JAVA" -cp "$APP/zolvan.jar:$APP/lib/*" app.zolvan.server.account.PublishedPassword "$hash" "$DEMO_PASSWORD"; then
+    fail "the account “$DEMO_LOGIN” here still has the password that everybody can read in the README. Give it another first: ./zolvan password $DEMO_LOGIN"
+  fi
+}
+
+run_application() { # $1: database, then options for the application
+  local database=$1
+  shift
   mkdir -p "$VAR/log"
   set_up_machine
   start_pg postgres
   trap 'stop_all; exit 0' INT TERM
   trap stop_all EXIT
   build
-  use_database zolvan
-  dump_before_migration zolvan
-  write_set_up_word
+  use_database "$database"
+  dump_before_migration "$database"
+  if [ "$database" = zolvan ]; then
+    refuse_published_password zolvan
+    write_set_up_word
+  fi
   PORT=${ZOLVAN_PORT:-8080}
   local try
   for try in $(seq 1 50); do
@@ -199,13 +216,13 @@ watch_over() {
 
 demo() {
   WITH_READER=yes
-  run_application --zolvan.demo="$VAR/demo"
+  run_application zolvan_demo --zolvan.demo="$VAR/demo"
   say "  Sign in with:     $DEMO_LOGIN  /  $DEMO_PASSWORD"
   stay
 }
 
 start() {
-  run_application
+  run_application zolvan
   if [ -s "$VAR/set-up-word" ]; then
     say "  Make the first account:  http://127.0.0.1:$PORT/sign-in#set-up=$(cat "$VAR/set-up-word")"
   fi

@@ -65,7 +65,11 @@ final class RunningZolvan {
                 "--zolvan.imports.log=target/imports.log",
                 "--zolvan.jobs.poll=50ms",
                 "--zolvan.chips.samples=1",
-                "--spring.datasource.url=" + databaseUrl());
+                "--spring.datasource.url=" + databaseUrl(),
+                "--spring.datasource.username=zolvan_app",
+                "--spring.datasource.password=" + System.getenv("ZOLVAN_ROLE_PASSWORD"),
+                "--spring.flyway.user=zolvan",
+                "--spring.flyway.password=" + System.getenv("ZOLVAN_DB_PASSWORD"));
         Process process =
                 builder.redirectErrorStream(true).redirectOutput(log.toFile()).start();
         pid = process.pid();

@@ -22,6 +22,7 @@ public final class Reading {
     private final Set<String> notes = new LinkedHashSet<>();
     private final Set<String> lacking = new LinkedHashSet<>();
     private long held;
+    private RuntimeException ended;
 
     /**
      * @param chosenUnit what the designer says the file's numbers mean, or null to take the file's word or a guess
@@ -75,7 +76,17 @@ public final class Reading {
     }
 
     public void progress(double share, String step) {
-        progress.at(share, step);
+        try {
+            progress.at(share, step);
+        } catch (RuntimeException e) {
+            ended = e;
+            throw e;
+        }
+    }
+
+    /** Whether an exception is what whoever follows the progress has ended the reading with. */
+    public boolean isEndedBy(RuntimeException e) {
+        return e == ended;
     }
 
     /** Keeps a sentence about something that the file holds and Zolvan does not use. */

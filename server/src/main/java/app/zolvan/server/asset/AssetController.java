@@ -41,7 +41,7 @@ class AssetController {
 
     private void requireReadable(Account account, UUID projectId, String sha256) {
         projects.require(account, projectId);
-        if (!assets.isReadable(projectId, sha256)) {
+        if (!assets.isReadable(account.id(), projectId, sha256)) {
             throw Problem.notFound("file");
         }
     }

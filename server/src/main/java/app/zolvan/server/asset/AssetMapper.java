@@ -104,12 +104,17 @@ interface AssetMapper {
     @Select("select exists (select 1 from library_asset where sha256 = #{sha256} and library_id is null)")
     boolean isInLibrary(String sha256);
 
-    /** Whether a library that somebody who works on the project is a member of shows it, or the one that ships. */
+    /** Whether a library that an account is a member of shows it, or the one that ships. */
     @Select("""
             select exists (select 1 from library_asset l where l.sha256 = #{sha256} and (l.library_id is null or exists (
-                select 1 from library_member m join project_team p on p.account_id = m.account_id
-                where p.project_id = #{projectId} and m.library_id = l.library_id)))""")
-    boolean isInLibraryOf(UUID projectId, String sha256);
+                select 1 from library_member m where m.account_id = #{account} and m.library_id = l.library_id)))""")
+    boolean isInLibraryOf(UUID account, String sha256);
+
+    /** Bytes that the projects of an account hold; what several of them hold counts once. */
+    @Select("""
+            select coalesce(sum(size), 0) from asset where sha256 in (
+                select a.sha256 from project_asset a join project p on p.id = a.project_id where p.owner = #{account})""")
+    long heldBy(UUID account);
 
     /** Held to the end of the transaction by whoever is about to refer to an asset; many at once. */
     @Select("select pg_advisory_xact_lock_shared(7102)::text")

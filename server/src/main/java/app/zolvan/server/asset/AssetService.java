@@ -234,9 +234,13 @@ public class AssetService {
         return some.isEmpty() ? 0 : mapper.sizeOfThoseOnlyIn(library, some.toArray(String[]::new));
     }
 
-    /** Whether somebody who may see the project may read the asset. */
-    public boolean isReadable(UUID projectId, String sha256) {
-        return mapper.isInProject(projectId, sha256) || mapper.isInLibraryOf(projectId, sha256);
+    /** Whether an account that may see the project may read the asset. */
+    public boolean isReadable(UUID account, UUID projectId, String sha256) {
+        return isInProject(projectId, sha256) || mapper.isInLibraryOf(account, sha256);
+    }
+
+    public boolean isInProject(UUID projectId, String sha256) {
+        return mapper.isInProject(projectId, sha256);
     }
 
     public boolean isInLibrary(String sha256) {

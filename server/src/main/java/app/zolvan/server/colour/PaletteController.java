@@ -5,12 +5,11 @@ import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.colour.PaletteService.PaletteWire;
 import app.zolvan.server.colour.PaletteService.SwatchText;
+import app.zolvan.server.problem.FileName;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
-import java.net.URLDecoder;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.http.ContentDisposition;
@@ -68,7 +67,7 @@ class PaletteController {
         if (file.length > PaletteFile.MOST_BYTES) {
             throw AssetService.tooLarge(PaletteFile.MOST_BYTES);
         }
-        return palettes.read(account, file, URLDecoder.decode(fileName, StandardCharsets.UTF_8));
+        return palettes.read(account, file, FileName.decoded(fileName));
     }
 
     @PutMapping("/{id}")

@@ -22,6 +22,8 @@ import org.springframework.util.unit.DataSize;
 @ConfigurationProperties("zolvan")
 public record ZolvanProperties(
         DataSize uploadLimit,
+        DataSize accountLimit,
+        Requests requests,
         Duration sessionLifetime,
         Duration sessionLongest,
         SignIn signIn,
@@ -44,11 +46,22 @@ public record ZolvanProperties(
      */
     public record Imports(DataSize memory, Duration longest, Path log) {}
 
+    /**
+     * How many requests one address may make.
+     *
+     * @param perSecond on and on
+     * @param burst     at once after a pause
+     */
+    public record Requests(double perSecond, double burst) {}
+
     /** @param samples of each pixel of a traced chip; 0 for as many as make it good */
     public record Chips(int samples) {}
 
-    /** @param poll how often the database is asked for jobs that wait */
-    public record Jobs(Duration poll) {}
+    /**
+     * @param poll how often the database is asked for jobs that wait
+     * @param most that an account may have waiting, running or asking
+     */
+    public record Jobs(Duration poll, int most) {}
 
     /**
      * @param tries    how many wrong passwords in a row lock an account

@@ -12,6 +12,10 @@ class DatabaseConfiguration {
     /** Milliseconds until the pool says that it has nothing; who waits asks again. */
     private static final int TURN_MS = 500;
 
+    /** Nothing holds a connection for ever: neither a lock that does not come free nor a transaction that nobody ends. */
+    private static final String PATIENCE =
+            "-c lock_timeout=30s -c idle_in_transaction_session_timeout=10min -c statement_timeout=10min";
+
     @Bean
     WatchedDataSource dataSource(DataSourceProperties properties) {
         HikariDataSource pool = properties
@@ -22,6 +26,7 @@ class DatabaseConfiguration {
         pool.setConnectionTimeout(TURN_MS);
         pool.setValidationTimeout(TURN_MS);
         pool.addDataSourceProperty("tcpKeepAlive", "true");
+        pool.addDataSourceProperty("options", PATIENCE);
         DatabaseWatch watch = new DatabaseWatch(
                 properties.determineUrl(), properties.determineUsername(), properties.determinePassword());
         watch.start();

@@ -2,6 +2,7 @@ package app.zolvan.server.database;
 
 import java.sql.SQLException;
 import java.sql.SQLTransientConnectionException;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.transaction.TransactionSystemException;
 
@@ -17,6 +18,8 @@ public final class Outage {
 
     private static final String DEADLOCK = "40P01";
     private static final String SERIALIZATION = "40001";
+    /** Somebody else held a lock for longer than one may wait. */
+    private static final String LOCKED = "55P03";
 
     private Outage() {}
 
@@ -37,10 +40,12 @@ public final class Outage {
                 || (state != null && (state.startsWith(CONNECTION) || state.startsWith(SHUTDOWN)));
     }
 
-    /** True for a deadlock or a failed serialisation, of which this transaction is the victim. */
+    /** True for a deadlock, a failed serialisation or a lock that did not come free, with this transaction as the victim. */
     public static boolean isClash(Throwable e) {
         SQLException sql = cause(e);
-        return sql != null && (DEADLOCK.equals(sql.getSQLState()) || SERIALIZATION.equals(sql.getSQLState()));
+        return sql != null
+                && sql.getSQLState() != null
+                && Set.of(DEADLOCK, SERIALIZATION, LOCKED).contains(sql.getSQLState());
     }
 
     private static @Nullable SQLException cause(Throwable e) {

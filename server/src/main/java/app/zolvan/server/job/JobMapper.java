@@ -46,6 +46,33 @@ interface JobMapper {
             values (#{id}, #{accountId}, #{kind}, #{title}, 'QUEUED', #{asset}, #{subject})""")
     void insert(UUID id, UUID accountId, String kind, String title, String asset, UUID subject);
 
+    /**
+     * Whether an account may still work on what a job is about: it is open, and of the project's team.
+     *
+     * @param subject a project; null where a job makes one
+     */
+    @Options(useCache = false, flushCache = Options.FlushCachePolicy.TRUE)
+    @Select("""
+            select exists (select 1 from account where id = #{account} and disabled_at is null)
+               and (#{subject}::uuid is null
+                    or exists (select 1 from project_team where project_id = #{subject} and account_id = #{account}))""")
+    boolean mayWork(UUID account, UUID subject);
+
+    /** Ends jobs that nobody has answered for a week. */
+    @Update("""
+            update job set state = 'CANCELLED', question = null
+            where state = 'ASKING' and created_at < now() - interval '7 days'""")
+    int giveUpAsking();
+
+    /** Forgets jobs that ended long ago. */
+    @Update("""
+            delete from job where state in ('DONE', 'FAILED', 'CANCELLED') and created_at < now() - interval '30 days'""")
+    int forgetOld();
+
+    /** Jobs of an account that have not ended. */
+    @Select("select count(*) from job where account_id = #{account} and state in ('QUEUED', 'RUNNING', 'ASKING')")
+    int unfinished(UUID account);
+
     @Select("select * from job where id = #{id}")
     Optional<Row> find(UUID id);
 

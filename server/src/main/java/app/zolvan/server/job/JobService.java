@@ -9,7 +9,9 @@ import app.zolvan.server.problem.Problem;
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
@@ -42,10 +44,12 @@ public class JobService {
     /** Most attempts of a job; one that takes its process down each time ends as failed. */
     private static final int MOST_ATTEMPTS = 3;
 
+    private static final int TIDY_EVERY_H = 6;
     private static final int LONGEST_SENTENCE = 1_000;
     private static final String GIVEN_UP =
             "This was begun three times and stopped Zolvan’s work each time; nothing was changed. The file may need more"
                     + " memory than there is: try a smaller or simpler one.";
+    private static final String NO_LONGER = "You are no longer on this project’s team; nothing was changed.";
     private static final String FAULT = "Something went wrong on our side and nothing was changed. Try it once more.";
     private static final String TASK = "job";
     private static final int ID_LENGTH = 36;
@@ -91,11 +95,25 @@ public class JobService {
      */
     Scheduler scheduler(DataSource dataSource) {
         return Scheduler.create(dataSource, task)
+                .startTasks(tidying())
                 .threads(2)
                 .pollingInterval(properties.jobs().poll())
                 .heartbeatInterval(HEARTBEAT)
                 .missedHeartbeatsLimit(4)
                 .build();
+    }
+
+    /** What clears away jobs that nobody asks for any more; one process at a time does it. */
+    private RecurringTask<Void> tidying() {
+        return Tasks.recurring("tidy-jobs", FixedDelay.ofHours(TIDY_EVERY_H)).execute((instance, context) -> tidy());
+    }
+
+    /** Ends jobs that wait for an answer in vain and forgets old ones. */
+    void tidy() {
+        mapper.forgetOld();
+        if (mapper.giveUpAsking() > 0) {
+            works.values().stream().findFirst().ifPresent(w -> ended(w, new UUID(0, 0)));
+        }
     }
 
     /** Has the scheduler know of every job that is to run, also of those that a restored database brought. */
@@ -106,6 +124,13 @@ public class JobService {
 
     @Transactional
     public Job submit(UUID account, String kind, String title, String asset, @Nullable UUID subject) {
+        int most = properties.jobs().most();
+        if (mapper.unfinished(account) >= most) {
+            throw Problem.of(
+                    HttpStatus.TOO_MANY_REQUESTS,
+                    "too-many-jobs",
+                    "You have " + most + " files waiting already. Answer or call off one of them, or wait for it.");
+        }
         UUID id = UUID.randomUUID();
         mapper.insert(id, account, kind, title, asset, subject);
         client.scheduleIfNotExists(task.instance(id.toString()), clock.instant());
@@ -164,6 +189,10 @@ public class JobService {
         JobWork work = works.get(job.kind());
         if (begun.attempts() > MOST_ATTEMPTS) {
             finish(work, id, begun, "FAILED", GIVEN_UP, null);
+            return;
+        }
+        if (!mapper.mayWork(job.accountId(), job.subject())) {
+            finish(work, id, begun, "FAILED", NO_LONGER, null);
             return;
         }
         try {

@@ -64,7 +64,7 @@ class ItemController {
     StandingWire standing(
             @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID material) {
         projects.require(account, id);
-        ItemService.Standing s = items.standing(account, materials.requireUsable(id, material));
+        ItemService.Standing s = items.standing(account, materials.requireUsable(account, id, material));
         return s == null
                 ? new StandingWire(null, null, false, false)
                 : new StandingWire(

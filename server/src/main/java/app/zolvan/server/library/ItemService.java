@@ -73,7 +73,7 @@ public class ItemService {
         int position = mapper.nextPosition(library);
         List<UUID> kept = new ArrayList<>();
         for (UUID id : some) {
-            MaterialRow from = materials.requireUsable(project, id);
+            MaterialRow from = materials.requireUsable(account, project, id);
             String code = freeCode(from, taken);
             taken.add(code.toLowerCase(Locale.ROOT));
             MaterialRow item = from.kept(UUID.randomUUID(), library, code, position++);
@@ -122,7 +122,11 @@ public class ItemService {
     private MaterialRow requireItem(Account account, UUID id) {
         MaterialRow row =
                 rows.find(id).filter(m -> m.libraryId() != null).orElseThrow(() -> Problem.notFound("material"));
-        libraries.requireEdit(account, Objects.requireNonNull(row.libraryId()));
+        UUID library = Objects.requireNonNull(row.libraryId());
+        if (!libraries.isMember(account, library)) {
+            throw Problem.notFound("material"); // as if there were none
+        }
+        libraries.requireEdit(account, library);
         return row;
     }
 
@@ -138,7 +142,7 @@ public class ItemService {
         UUID id = mapper.keptAs(material.id());
         MaterialRow item = id == null
                 ? null
-                : rows.findUsable(Objects.requireNonNull(material.projectId()), id)
+                : rows.findUsable(account.id(), Objects.requireNonNull(material.projectId()), id)
                         .orElse(null);
         if (item == null) {
             return null;
@@ -160,7 +164,7 @@ public class ItemService {
     /** Brings what a project's material has become to the library's that it was kept as or came from. */
     @Transactional
     public void update(Account account, UUID project, UUID material) {
-        MaterialRow from = materials.requireUsable(project, material);
+        MaterialRow from = materials.requireUsable(account, project, material);
         UUID id = mapper.keptAs(from.id());
         if (id == null) {
             throw Problem.conflict("nothing", "No library has it yet. Keep it in one first.", null);

@@ -80,7 +80,7 @@ public class KitService {
         Set<UUID> wanted = new LinkedHashSet<>();
         List<UUID> missing = new ArrayList<>();
         for (UUID id : new LinkedHashSet<>(some)) {
-            MaterialRow row = materials.requireUsable(project, id);
+            MaterialRow row = materials.requireUsable(account, project, id);
             UUID there = inLibrary(account, row);
             if (there == null) {
                 missing.add(id);
@@ -124,7 +124,7 @@ public class KitService {
     /** A kit's materials that a project may show. */
     public List<UUID> materials(Account account, UUID project, UUID kit) {
         return mapper.materials(require(account, kit).id()).stream()
-                .filter(m -> materials.isUsable(project, m))
+                .filter(m -> materials.isUsable(account.id(), project, m))
                 .toList();
     }
 
@@ -133,7 +133,7 @@ public class KitService {
         mapper.starter(account)
                 .flatMap(k -> mapper.find(account, k))
                 .ifPresent(kit -> mapper.materials(kit.id()).stream()
-                        .filter(m -> materials.isUsable(project, m))
-                        .forEach(m -> materials.take(project, m)));
+                        .filter(m -> materials.isUsable(account, project, m))
+                        .forEach(m -> materials.take(account, project, m)));
     }
 }

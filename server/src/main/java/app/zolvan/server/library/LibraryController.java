@@ -237,7 +237,7 @@ class LibraryController {
     ResponseEntity<byte[]> chip(
             @AuthenticationPrincipal Account account, @PathVariable UUID projectId, @PathVariable UUID id) {
         projects.require(account, projectId);
-        return chips.find(materials.requireUsable(projectId, id), account.id())
+        return chips.find(materials.requireUsable(account, projectId, id), account.id())
                 .map(png -> ResponseEntity.ok()
                         .contentType(MediaType.IMAGE_PNG)
                         .cacheControl(CacheControl.noCache().cachePrivate())
@@ -268,7 +268,9 @@ class LibraryController {
             throw Problem.ofField("times", "A difference can be shown as it is, or up to 64 times as large.");
         }
         return chips.difference(
-                        materials.requireUsable(projectId, id), materials.requireUsable(projectId, other), account.id())
+                        materials.requireUsable(account, projectId, id),
+                        materials.requireUsable(account, projectId, other),
+                        account.id())
                 .map(d -> ResponseEntity.ok(
                         new Unlike(d.mean(), d.within(0.95), d.word().words(), d.exaggerated(times))))
                 .orElseGet(() -> ResponseEntity.accepted().build());
@@ -325,7 +327,7 @@ class LibraryController {
                 near,
                 s.like() == null
                         ? null
-                        : finding.measure(materials.requireUsable(projectId, s.like()))
+                        : finding.measure(materials.requireUsable(account, projectId, s.like()))
                                 .look()));
         List<FindingService.Kept> all = a.found().samples();
         return new FoundWire(

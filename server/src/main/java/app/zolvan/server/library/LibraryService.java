@@ -57,6 +57,10 @@ public class LibraryService {
         return mapper.find(account.id(), library).orElseThrow(() -> Problem.notFound("library"));
     }
 
+    boolean isMember(Account account, UUID library) {
+        return mapper.find(account.id(), library).isPresent();
+    }
+
     /** The same, for a change of what it holds. */
     LibraryRow requireEdit(Account account, UUID library) {
         LibraryRow row = require(account, library);

@@ -31,13 +31,13 @@ interface MaterialMapper {
             + " from material where id in (select origin from material where project_id = #{project})")
     List<MaterialRow> origins(UUID project);
 
-    /** One that a project may show: its own, one that ships, or one of a library that somebody who works on it sees. */
+    /** One that a project may show: its own, one that ships, or one of a library that an account sees. */
     @Select("select " + COLUMNS + " from material i where id = #{id} and (project_id = #{project} or (" + """
                 project_id is null and (library_id is null
-                or exists (select 1 from library_member m join project_team p on p.account_id = m.account_id
-                           where p.project_id = #{project} and m.library_id = i.library_id
+                or exists (select 1 from library_member m
+                           where m.account_id = #{account} and m.library_id = i.library_id
                              and (i.approved or m.role <> 'USE')))))""")
-    Optional<MaterialRow> findUsable(UUID project, UUID id);
+    Optional<MaterialRow> findUsable(UUID account, UUID project, UUID id);
 
     @Insert("""
             insert into material (id, project_id, origin, parent, own, arrived, code, name, kind, surface, position, facts,

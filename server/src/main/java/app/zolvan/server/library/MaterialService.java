@@ -8,6 +8,7 @@ import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.measure.ShippedMeasures;
+import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.config.ZolvanProperties;
 import app.zolvan.server.problem.Problem;
@@ -100,18 +101,18 @@ public class MaterialService {
         }
     }
 
-    /** A material that the project may use: its own, or one of a library that its owner sees. */
-    public MaterialRow requireUsable(UUID project, UUID id) {
-        return mapper.findUsable(project, id).orElseThrow(() -> Problem.notFound("material"));
+    /** A material that an account may use in a project: the project’s own, or one of a library that the account sees. */
+    public MaterialRow requireUsable(Account account, UUID project, UUID id) {
+        return mapper.findUsable(account.id(), project, id).orElseThrow(() -> Problem.notFound("material"));
     }
 
-    public boolean isUsable(UUID project, UUID id) {
-        return mapper.findUsable(project, id).isPresent();
+    public boolean isUsable(UUID account, UUID project, UUID id) {
+        return mapper.findUsable(account, project, id).isPresent();
     }
 
     /** Lays a library's material into a project's palette, before anybody has worked on it. */
-    void take(UUID project, UUID id) {
-        MaterialRow from = requireUsable(project, id);
+    void take(UUID account, UUID project, UUID id) {
+        MaterialRow from = mapper.findUsable(account, project, id).orElseThrow(() -> Problem.notFound("material"));
         MaterialRow copy = copy(
                 from,
                 project,

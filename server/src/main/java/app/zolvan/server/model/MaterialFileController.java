@@ -57,7 +57,7 @@ class MaterialFileController {
                         .filter(m -> !m.arrived())
                         .map(MaterialRow::toMaterial)
                         .toList()
-                : List.of(materials.requireUsable(id, material).toMaterial());
+                : List.of(materials.requireUsable(account, id, material).toMaterial());
         String name =
                 material == null ? project.name() + " materials" : wanted.get(0).name();
         String base = name.replaceAll("[^\\p{L}\\p{N} ._-]", "_");

@@ -9,10 +9,12 @@ import app.zolvan.core.model.Excerpt;
 import app.zolvan.core.prepare.Roles;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.asset.Quota;
 import app.zolvan.server.asset.Spool;
 import app.zolvan.server.config.ZolvanProperties;
 import app.zolvan.server.job.Job;
 import app.zolvan.server.job.JobService;
+import app.zolvan.server.problem.FileName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
@@ -20,7 +22,6 @@ import app.zolvan.server.scheme.LookTable;
 import app.zolvan.server.scheme.SchemeService;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
-import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.UUID;
@@ -52,6 +53,7 @@ class ModelController {
     private final SchemeService schemes;
     private final AgeingService ageing;
     private final ZolvanProperties properties;
+    private final Quota quota;
 
     ModelController(
             AssetService assets,
@@ -62,7 +64,9 @@ class ModelController {
             JobService jobs,
             SchemeService schemes,
             AgeingService ageing,
-            ZolvanProperties properties) {
+            ZolvanProperties properties,
+            Quota quota) {
+        this.quota = quota;
         this.assets = assets;
         this.imports = imports;
         this.store = store;
@@ -122,12 +126,8 @@ class ModelController {
         if (request.getContentLengthLong() > limit) {
             throw AssetService.tooLarge(limit);
         }
-        String name = URLDecoder.decode(fileName, StandardCharsets.UTF_8)
-                .replaceAll("[\\p{Cntrl}/\\\\]", " ")
-                .strip();
-        if (name.isEmpty() || name.length() > 200) {
-            throw Problem.ofField("fileName", "The file needs a name of up to 200 characters.");
-        }
+        quota.require(account.id(), request.getContentLengthLong());
+        String name = FileName.decoded(fileName);
         try (Spool body = Spool.of(request.getInputStream(), limit)) {
             return imports.receive(account.id(), kind(materials, update, late, beside), project, name, body);
         }

@@ -302,7 +302,7 @@ public class ModelStore implements SceneSource {
             PartState now = PartState.of(scene.parts().get(e.getKey()));
             PartState wanted = e.getValue();
             boolean other = !wanted.shape().equals(now.shape())
-                    && assets.isReadable(project, wanted.shape().mesh());
+                    && assets.isInProject(project, wanted.shape().mesh());
             PartState.Spans spans = Objects.requireNonNull(wanted.spans());
             PartState.Spans ofNow = Objects.requireNonNull(now.spans());
             if (!other && spans.sets().size() != ofNow.sets().size()) {
@@ -788,7 +788,7 @@ public class ModelStore implements SceneSource {
                 kept.placed().stream().map(ModelMapper.PlacedRow::original).filter(Objects::nonNull);
         Stream<String> meshes = kept.parts().stream()
                 .flatMap(p -> Stream.of(p.mesh(), p.plainMesh() == null ? p.mesh() : p.plainMesh()));
-        if (Stream.concat(files, meshes).anyMatch(m -> !assets.isReadable(project, m))) {
+        if (Stream.concat(files, meshes).anyMatch(m -> !assets.isInProject(project, m))) {
             throw Problem.conflict(
                     "gone",
                     "Surfaces have been cut anew since, and the shapes from before are gone. There is no way back to them.",

@@ -3,6 +3,7 @@ package app.zolvan.server.model;
 import app.zolvan.core.texture.DrawnRelief;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.PostedPicture;
+import app.zolvan.server.asset.Quota;
 import app.zolvan.server.project.ProjectService;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.constraints.Max;
@@ -26,10 +27,12 @@ class PictureController {
 
     private final ModelStore models;
     private final ProjectService projects;
+    private final Quota quota;
 
     private static final String PNG = "image/png";
 
-    PictureController(ModelStore models, ProjectService projects) {
+    PictureController(ModelStore models, ProjectService projects, Quota quota) {
+        this.quota = quota;
         this.models = models;
         this.projects = projects;
     }
@@ -72,6 +75,7 @@ class PictureController {
     public KeptPicture add(@AuthenticationPrincipal Account account, @PathVariable UUID id, HttpServletRequest request)
             throws IOException {
         projects.require(account, id);
+        quota.require(account.id(), request.getContentLengthLong());
         PostedPicture picture = PostedPicture.of(request, MOST_BYTES, LOOKED_AT);
         return new KeptPicture(
                 models.bring(id, picture.bytes(), picture.header().mediaType()));

@@ -149,7 +149,8 @@ public class AssignCommands {
                 }
                 Facts kept = looks == null ? Facts.NONE : substanceOf(looks, t);
                 MaterialRow row = copies.computeIfAbsent(
-                        kept, f -> commands.usableCopy(project, g.material(), f.hasSubstance() ? f : null, changes));
+                        kept,
+                        f -> commands.usableCopy(account, project, g.material(), f.hasSubstance() ? f : null, changes));
                 name = row.name();
                 changes.add(entries.put(slot, row.id(), g.mapping()));
             }
@@ -311,9 +312,9 @@ public class AssignCommands {
     @Transactional
     ProjectState replace(Account account, UUID projectId, Seen seen, Replacing r) {
         Project project = commands.begin(account, projectId, seen);
-        MaterialRow old = materials.requireUsable(projectId, r.material());
+        MaterialRow old = materials.requireUsable(account, projectId, r.material());
         List<Change> changes = new ArrayList<>();
-        MaterialRow other = commands.usableCopy(project, r.by(), null, changes);
+        MaterialRow other = commands.usableCopy(account, project, r.by(), null, changes);
         if (other.id().equals(old.id())) {
             throw Problem.ofField("by", "“" + old.name() + "” is shown there already.");
         }
@@ -436,7 +437,7 @@ public class AssignCommands {
         wanted.forEach((slot, material) -> {
             UUID copy = copies.computeIfAbsent(
                     material,
-                    m -> commands.usableCopy(project, m, null, changes).id());
+                    m -> commands.usableCopy(account, project, m, null, changes).id());
             changes.add(entries.put(slot, copy, null));
         });
         boolean sets = wanted.keySet().stream().allMatch(s -> s.target().level() == Level.SET);
@@ -523,7 +524,7 @@ public class AssignCommands {
         Spot spot = wanted == null ? Spot.of(trace.stepped(steps), side) : wanted;
         scene.requireTarget(spot.level(), spot.target());
         Slot slot = spot.slot(schemes.entries(projectId, scheme).scheme(), looks.seen());
-        MaterialRow row = materials.requireUsable(projectId, material);
+        MaterialRow row = materials.requireUsable(account, projectId, material);
         Mapping mapping = looks.mapping(part, span);
         Look look = Look.of(row.toMaterial(), mapping, p.ownThickness(), null);
         BitSet front = looks.wouldShow(slot, material.toString(), Side.FRONT);

@@ -61,7 +61,7 @@ class CandidateCommands {
             throw Problem.conflict("too-much", "Up to " + MOST + " candidates are kept on one thing.", null);
         }
         List<Change> changes = new ArrayList<>();
-        MaterialRow row = commands.usableCopy(project, material, null, changes);
+        MaterialRow row = commands.usableCopy(account, project, material, null, changes);
         if (kept.stream().anyMatch(c -> c.materialId().equals(row.id()))) {
             throw Problem.conflict("nothing", "“" + row.name() + "” is a candidate there already.", null);
         }
@@ -85,7 +85,7 @@ class CandidateCommands {
         return commands.commit(
                 account,
                 project,
-                materials.requireUsable(projectId, material).name() + " is no candidate any more",
+                materials.requireUsable(account, projectId, material).name() + " is no candidate any more",
                 List.of(new Change.OfCandidate(row.level(), row.target(), material, row.position(), null)));
     }
 

@@ -92,8 +92,8 @@ public class CommandService {
      *
      * @param of what it is made of instead; null for what the library says
      */
-    MaterialRow usableCopy(Project project, UUID material, @Nullable Facts of, List<Change> changes) {
-        MaterialRow wanted = materials.requireUsable(project.id(), material);
+    MaterialRow usableCopy(Account account, Project project, UUID material, @Nullable Facts of, List<Change> changes) {
+        MaterialRow wanted = materials.requireUsable(account, project.id(), material);
         Facts facts = of == null ? wanted.known() : wanted.known().madeOf(of.substance(), of);
         if (wanted.projectId() != null && !wanted.arrived() && facts.equals(wanted.known())) {
             return wanted;
@@ -373,13 +373,13 @@ public class CommandService {
             scenes.nameSet(project.id(), n.set(), n.after());
         } else if (change instanceof Change.OfView v) {
             if (v.after() == null) {
-                views.delete(v.id());
+                views.delete(project.id(), v.id());
             } else {
                 views.put(v.after());
             }
         } else if (change instanceof Change.OfNote n) {
             if (n.after() == null) {
-                notes.delete(n.id());
+                notes.delete(project.id(), n.id());
             } else {
                 notes.put(n.after());
             }

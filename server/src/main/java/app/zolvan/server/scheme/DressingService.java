@@ -204,7 +204,7 @@ class DressingService {
         sources(scenes.scene(projectId)).forEach((set, source) -> {
             Hit hit = rows.find(source).orElse(null);
             UUID material = hit == null ? null : UUID.fromString(hit.row().material());
-            boolean there = material != null && materials.isUsable(projectId, material);
+            boolean there = material != null && materials.isUsable(account.id(), projectId, material);
             out.add(new Fitting(set, there ? material : null, there ? hit.by() : null, dressed.contains(set)));
         });
         return out;

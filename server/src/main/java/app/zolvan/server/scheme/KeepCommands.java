@@ -38,7 +38,7 @@ class KeepCommands {
         Project project = commands.begin(account, projectId, seen);
         String name = kits.name(account, kit);
         List<Change> changes = new ArrayList<>();
-        kits.materials(account, projectId, kit).forEach(m -> commands.usableCopy(project, m, null, changes));
+        kits.materials(account, projectId, kit).forEach(m -> commands.usableCopy(account, project, m, null, changes));
         if (changes.isEmpty()) {
             throw Problem.conflict("nothing", "All of “" + name + "” is in the palette already.", null);
         }
@@ -49,7 +49,7 @@ class KeepCommands {
     @Transactional
     ProjectState takeKept(Account account, UUID projectId, Seen seen, UUID material) {
         Project project = commands.begin(account, projectId, seen);
-        MaterialRow row = requireOwn(projectId, material);
+        MaterialRow row = requireOwn(account, projectId, material);
         ItemService.Standing standing = items.standing(account, row);
         if (standing == null) {
             throw Problem.conflict("nothing", "No library has it any more.", null);
@@ -65,8 +65,8 @@ class KeepCommands {
         return commands.commit(account, project, label, List.of(new Change.OfMaterial(before.id(), before, after)));
     }
 
-    private MaterialRow requireOwn(UUID projectId, UUID material) {
-        MaterialRow row = materials.requireUsable(projectId, material);
+    private MaterialRow requireOwn(Account account, UUID projectId, UUID material) {
+        MaterialRow row = materials.requireUsable(account, projectId, material);
         if (row.projectId() == null) {
             throw Problem.ofField("material", "Put it on a part first; a library’s is changed in its library.");
         }
@@ -77,7 +77,7 @@ class KeepCommands {
     @Transactional
     ProjectState tell(Account account, UUID projectId, Seen seen, UUID material, Facts facts) {
         Project project = commands.begin(account, projectId, seen);
-        MaterialRow row = requireOwn(projectId, material);
+        MaterialRow row = requireOwn(account, projectId, material);
         facts.check();
         boolean redrawn = !Objects.equals(facts.drawing(), row.known().drawing());
         String did = redrawn ? "How " + row.name() + " is drawn in diagrams" : "What " + row.name() + " is made of";
@@ -94,7 +94,7 @@ class KeepCommands {
     ProjectState setSubstance(
             Account account, UUID projectId, Seen seen, UUID material, @Nullable UUID of, boolean withLook) {
         Project project = commands.begin(account, projectId, seen);
-        MaterialRow row = requireOwn(projectId, material);
+        MaterialRow row = requireOwn(account, projectId, material);
         if (of == null) {
             return change(
                     account,
@@ -103,7 +103,7 @@ class KeepCommands {
                     row,
                     row.made(row.known().withoutSubstance()));
         }
-        MaterialRow other = materials.requireUsable(projectId, of);
+        MaterialRow other = materials.requireUsable(account, projectId, of);
         if (!other.known().hasSubstance()) {
             throw Problem.ofField("of", "Nothing is known of what " + other.name() + " is made of.");
         }

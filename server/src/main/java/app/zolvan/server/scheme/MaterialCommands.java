@@ -101,7 +101,7 @@ class MaterialCommands {
         LookTable looks = schemes.looks(project);
         Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
-        Changed changed = adjusted(projectId, shown, target, values);
+        Changed changed = adjusted(account, projectId, shown, target, values);
         if (here && only == null && isOwn(shown)) {
             return changeHere(account, project, shown, changed, CommandLabel.of(values));
         }
@@ -307,7 +307,8 @@ class MaterialCommands {
     /** Whose colour is followed, as which shade; nobody's where both are null. */
     private record Followed(@Nullable UUID of, @Nullable Shade as) {}
 
-    private Changed adjusted(UUID projectId, @Nullable MaterialRow shown, Scene.Part part, Map<String, Object> values) {
+    private Changed adjusted(
+            Account account, UUID projectId, @Nullable MaterialRow shown, Scene.Part part, Map<String, Object> values) {
         Material base = shown == null ? Look.NEUTRAL : shown.toMaterial();
         Map<String, Object> wishes = new LinkedHashMap<>(values);
         Object follow = wishes.remove("follow");
@@ -316,7 +317,7 @@ class MaterialCommands {
             Adjustment a =
                     Adjustment.of(base, JsonValue.parse(json.writeValueAsBytes(wishes)), materials::meanOfPicture);
             Material m = a.material();
-            requireOwnImages(projectId, base.surface(), m.surface());
+            requireOwnImages(account, projectId, base.surface(), m.surface());
             if (follow == null) {
                 return new Changed(m, a.limit(), null);
             }
@@ -360,10 +361,10 @@ class MaterialCommands {
         return main;
     }
 
-    private void requireOwnImages(UUID projectId, Surface before, Surface after) {
+    private void requireOwnImages(Account account, UUID projectId, Surface before, Surface after) {
         Set<TextureUse> known = Set.copyOf(before.textures().values());
         for (TextureUse t : after.textures().values()) {
-            if (!known.contains(t) && !assets.isReadable(projectId, t.image())) {
+            if (!known.contains(t) && !assets.isReadable(account.id(), projectId, t.image())) {
                 throw Problem.notFound("image");
             }
         }
@@ -375,7 +376,7 @@ class MaterialCommands {
         LookTable looks = schemes.looks(project);
         Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
-        Changed a = adjusted(projectId, shown, target, values);
+        Changed a = adjusted(account, projectId, shown, target, values);
         MaterialRow row =
                 shown != null ? shown.with(a.material()) : MaterialService.own(projectId, OWN, a.material(), 0);
         Look changed = Look.of(a.material(), null, target.ownThickness(), null);
@@ -392,14 +393,14 @@ class MaterialCommands {
     @Transactional
     ProjectState rename(Account account, UUID projectId, Seen seen, UUID material, String name) {
         Project project = commands.begin(account, projectId, seen);
-        MaterialRow row = requireOwn(projectId, material);
+        MaterialRow row = requireOwn(account, projectId, material);
         MaterialRow renamed = row.with(GivenName.require(name), row.toSurface());
         return commands.commit(
                 account, project, "Rename " + row.name(), List.of(new Change.OfMaterial(row.id(), row, renamed)));
     }
 
-    private MaterialRow requireOwn(UUID projectId, UUID material) {
-        MaterialRow row = materials.requireUsable(projectId, material);
+    private MaterialRow requireOwn(Account account, UUID projectId, UUID material) {
+        MaterialRow row = materials.requireUsable(account, projectId, material);
         if (row.projectId() == null) {
             throw Problem.ofField("name", "Library materials stay as they are. Put it on a part and change the copy.");
         }
@@ -411,7 +412,7 @@ class MaterialCommands {
     ProjectState copy(Account account, UUID projectId, Seen seen, UUID material, MaterialController.NewCopy wanted) {
         boolean variation = wanted.variation();
         Project project = commands.begin(account, projectId, seen);
-        MaterialRow from = materials.requireUsable(projectId, material);
+        MaterialRow from = materials.requireUsable(account, projectId, material);
         if (variation && (from.projectId() == null || from.arrived())) {
             throw Problem.ofField(
                     "variation",
@@ -450,7 +451,7 @@ class MaterialCommands {
     @Transactional
     ProjectState makeIndependent(Account account, UUID projectId, Seen seen, UUID material) {
         Project project = commands.begin(account, projectId, seen);
-        MaterialRow row = requireOwn(projectId, material);
+        MaterialRow row = requireOwn(account, projectId, material);
         if (row.parent() == null) {
             throw Problem.conflict("nothing", row.name() + " follows no other material.", null);
         }

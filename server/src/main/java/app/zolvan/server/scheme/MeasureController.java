@@ -31,7 +31,7 @@ class MeasureController {
     @GetMapping("/api/projects/{id}/materials/{material}/measure")
     MeasureWire measure(@AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID material) {
         projects.require(account, id);
-        MaterialRow row = materials.requireUsable(id, material);
+        MaterialRow row = materials.requireUsable(account, id, material);
         return MeasureWire.of(
                 finding.measure(row), scenes.scene(id).box().size(), finding.projectsWith(account.id(), row));
     }

@@ -39,7 +39,7 @@ class NoteCommands {
         if (notes.notes(projectId).size() >= MOST) {
             throw Problem.conflict("too-much", "A project keeps up to " + MOST + " notes. Take some away first.", null);
         }
-        if (notes.exists(id)) {
+        if (notes.exists(projectId, id)) {
             throw Problem.conflict("nothing", "That note is written already.", null);
         }
         NoteRow row = new NoteRow(

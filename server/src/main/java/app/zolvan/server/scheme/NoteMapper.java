@@ -46,16 +46,16 @@ interface NoteMapper {
     @Select("select * from note where id = #{id} and project_id = #{projectId}")
     Optional<NoteRow> note(UUID projectId, UUID id);
 
-    @Select("select exists (select 1 from note where id = #{id})")
-    boolean exists(UUID id);
+    @Select("select exists (select 1 from note where id = #{id} and project_id = #{projectId})")
+    boolean exists(UUID projectId, UUID id);
 
     @Insert("""
             insert into note (id, project_id, level, target, text, settled, by, at)
             values (#{id}, #{projectId}, #{level}, #{target}, #{text}, #{settled}, #{by}, #{at})
-            on conflict (id) do update
+            on conflict (project_id, id) do update
             set level = excluded.level, target = excluded.target, text = excluded.text, settled = excluded.settled""")
     void put(NoteRow row);
 
-    @Delete("delete from note where id = #{id}")
-    void delete(UUID id);
+    @Delete("delete from note where id = #{id} and project_id = #{projectId}")
+    void delete(UUID projectId, UUID id);
 }

@@ -46,7 +46,7 @@ class PreviewController {
             @RequestParam(required = false) @Nullable Integer part,
             @RequestParam(required = false, defaultValue = "0") int span) {
         Project project = projects.require(account, id);
-        MaterialRow row = materials.requireUsable(id, material);
+        MaterialRow row = materials.requireUsable(account, id, material);
         if (form == null && part == null) {
             throw Problem.ofField("form", "Choose a form or a part to see it on.");
         }

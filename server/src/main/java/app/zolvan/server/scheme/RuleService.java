@@ -157,12 +157,12 @@ class RuleService {
     /** What a list would do in the scheme in view, by rule; changes nothing. */
     List<Outcome> preview(Account account, UUID projectId, UUID id) {
         Project project = projects.require(account, projectId);
-        return outcomes(schemes.looks(project), require(account, id));
+        return outcomes(account, schemes.looks(project), require(account, id));
     }
 
-    private List<Outcome> outcomes(LookTable looks, RuleListWire list) {
+    private List<Outcome> outcomes(Account account, LookTable looks, RuleListWire list) {
         List<Boolean> usable = list.rules.stream()
-                .map(r -> materials.isUsable(looks.scene().projectId(), r.material))
+                .map(r -> materials.isUsable(account.id(), looks.scene().projectId(), r.material))
                 .toList();
         DressingRules rules =
                 new DressingRules(list.rules.stream().map(RuleWire::rule).toList());
@@ -229,7 +229,7 @@ class RuleService {
     private Map<Slot, UUID> slots(Account account, UUID projectId, RuleListWire list) {
         LookTable looks = schemes.looks(projects.require(account, projectId));
         Map<Integer, UUID> wanted = new TreeMap<>();
-        List<Outcome> outcomes = outcomes(looks, list);
+        List<Outcome> outcomes = outcomes(account, looks, list);
         for (int i = 0; i < outcomes.size(); i++) {
             UUID material = list.rules.get(i).material;
             outcomes.get(i).gets.forEach(p -> wanted.put(p, material));

@@ -50,7 +50,7 @@ class ViewCommands {
         if (all.size() >= MOST) {
             throw Problem.conflict("too-much", "A project keeps up to " + MOST + " views. Take some away first.", null);
         }
-        if (views.exists(id)) {
+        if (views.exists(projectId, id)) {
             throw Problem.conflict("nothing", "That view is kept already.", null);
         }
         int position = 1 + all.stream().mapToInt(ViewRow::position).max().orElse(0);

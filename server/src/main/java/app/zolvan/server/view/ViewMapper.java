@@ -18,19 +18,19 @@ public interface ViewMapper {
     @Select("select * from saved_view where id = #{id} and project_id = #{projectId}")
     Optional<ViewRow> view(UUID projectId, UUID id);
 
-    @Select("select exists (select 1 from saved_view where id = #{id})")
-    boolean exists(UUID id);
+    @Select("select exists (select 1 from saved_view where id = #{id} and project_id = #{projectId})")
+    boolean exists(UUID projectId, UUID id);
 
     @Insert("""
             insert into saved_view (id, project_id, name, eye, target, degrees, looked_into, enclosed, position)
             values (#{id}, #{projectId}, #{name}, #{eye}, #{target}, #{degrees}, #{lookedInto}, #{enclosed}, #{position})
-            on conflict (id) do update set name = excluded.name, eye = excluded.eye, target = excluded.target,
+            on conflict (project_id, id) do update set name = excluded.name, eye = excluded.eye, target = excluded.target,
                 degrees = excluded.degrees, looked_into = excluded.looked_into, enclosed = excluded.enclosed,
                 position = excluded.position""")
     void put(ViewRow row);
 
-    @Delete("delete from saved_view where id = #{id}")
-    void delete(UUID id);
+    @Delete("delete from saved_view where id = #{id} and project_id = #{projectId}")
+    void delete(UUID projectId, UUID id);
 
     @Select("select view_id from view_picture where project_id = #{projectId}")
     Set<UUID> pictured(UUID projectId);
@@ -42,6 +42,6 @@ public interface ViewMapper {
 
     @Insert("""
             insert into view_picture (view_id, project_id, jpeg) values (#{id}, #{projectId}, #{jpeg})
-            on conflict (view_id) do update set jpeg = excluded.jpeg""")
+            on conflict (project_id, view_id) do update set jpeg = excluded.jpeg""")
     void putPicture(UUID projectId, UUID id, byte[] jpeg);
 }

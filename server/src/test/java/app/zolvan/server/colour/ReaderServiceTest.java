@@ -42,7 +42,8 @@ class ReaderServiceTest {
 
     private ReaderService service(String address) {
         return new ReaderService(
-                new ZolvanProperties(null, null, null, null, null, null, null, null, null, null, null, address, null),
+                new ZolvanProperties(
+                        null, null, null, null, null, null, null, null, null, null, null, null, null, address, null),
                 JsonMapper.builder().build());
     }
 

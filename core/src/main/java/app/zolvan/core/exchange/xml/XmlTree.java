@@ -71,6 +71,9 @@ public final class XmlTree {
             int line = e.getLocation() == null ? 0 : e.getLocation().getLineNumber();
             throw notXml(format, line);
         } catch (RuntimeException e) { // the JDK's parser throws several kinds on malformed input
+            if (reading.isEndedBy(e)) {
+                throw e;
+            }
             throw notXml(format, in == null ? 0 : in.getLocation().getLineNumber());
         }
     }
