@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { areaText, lengthText, parseLength, weight } from '../src/panels/shared/lengths'
+import { areaText, lengthSaid, lengthText, parseLength, weight } from '../src/panels/shared/lengths'
 
 describe('parseLength', () => {
   it.each([
@@ -23,8 +23,27 @@ describe('parseLength', () => {
   })
 })
 
+/** The same cases as in core's LengthTextTest: one rule, in both languages. */
+describe('lengthSaid', () => {
+  it.each([
+    [0.0254, 'in', '1.00 in'],
+    [0.01, 'in', '0.394 in'],
+    [3.048, 'ft', '10.0 ft'],
+    [0.6, 'mm', '600 mm'],
+    [0.004, 'mm', '4.0 mm'],
+    [0.6, 'cm', '60.0 cm'],
+    [0.6, 'm', '0.60 m'],
+    [12, 'mm', '12.0 m'],
+  ])('writes %d m for somebody who works in %s', (metres, unit, text) => {
+    expect(lengthSaid(metres, unit)).toBe(text)
+  })
+})
+
 describe('areaText', () => {
   it.each([
+    [0.5, 'm', '0.50 m²'],
+    [0.00001, 'm', '10 mm²'],
+    [1234, 'm', '1,234 m²'],
     [0.0704, 'm', '704 cm²'],
     [9.996, 'm', '10.00 m²'],
     [73.84, 'mm', '73.8 m²'],

@@ -25,7 +25,7 @@ const SCALE = 2
 export class ChipPainter {
   private readonly renderer = new WebGLRenderer({ antialias: true, preserveDrawingBuffer: true })
   private readonly scene = new Scene()
-  private readonly camera = new PerspectiveCamera(24, WIDTH / HEIGHT, 0.01, 10)
+  private readonly camera = new PerspectiveCamera(25, WIDTH / HEIGHT, 0.01, 10)
   private readonly tile = new Mesh<BufferGeometry, MeshPhysicalMaterial>(tileForm())
   private readonly surfaces: Surfaces
   private readonly painted = new Map<string, Promise<string>>()
@@ -42,8 +42,8 @@ export class ChipPainter {
     )
     this.scene.background = new Color(0.62, 0.61, 0.59)
     this.scene.add(this.tile, ground())
-    this.camera.position.set(0, 0.15, 0.235)
-    this.camera.lookAt(0, -0.006, 0.008)
+    this.camera.position.set(0.118, 0.182, 0.255)
+    this.camera.lookAt(0.01, -0.02, 0)
     this.scene.environment = viewingBooth(this.renderer)
   }
 
@@ -78,11 +78,11 @@ function pause(): Promise<void> {
   })
 }
 
-/** The tile's form: 190 mm wide, flat for 190 mm, then a quarter roll of 18 mm radius, then a cut side. */
+/** The form of core's Chip: 124 mm wide, flat, then a quarter roll of 20 mm radius, then a cut side. */
 function tileForm(): BufferGeometry {
-  const profile: [number, number][] = [[-0.16, 0]]
-  const radius = 0.018
-  const edge = 0.03
+  const profile: [number, number][] = [[-0.14, 0]]
+  const radius = 0.02
+  const edge = 0.026
   for (let i = 0; i <= 24; i++) {
     const a = (Math.PI / 2) * (i / 24)
     profile.push([edge + radius * Math.sin(a), -radius + radius * Math.cos(a)])
@@ -91,7 +91,7 @@ function tileForm(): BufferGeometry {
   const normals: number[] = []
   const uvs: number[] = []
   const indices: number[] = []
-  const half = 0.095
+  const half = 0.062
   let along = 0
   const strip = (points: [number, number][], normal: (i: number) => [number, number]) => {
     const first = positions.length / 3
@@ -118,7 +118,7 @@ function tileForm(): BufferGeometry {
   strip(
     [
       [front, -radius],
-      [front, -0.042],
+      [front, -0.05],
     ],
     () => [1, 0],
   )

@@ -421,6 +421,21 @@ const PATCHES = {
         ]),
       ),
   },
+  // a picture of its own for each, read by the channel of its choice
+  rough: {
+    fragment: (f) =>
+      before(f, 'uniform vec4 roughShares;\n').replace(
+        '#include <roughnessmap_fragment>',
+        chunk('roughnessmap_fragment', ['texelRoughness.g;', 'dot( texelRoughness, roughShares );']),
+      ),
+  },
+  metal: {
+    fragment: (f) =>
+      before(f, 'uniform vec4 metalShares;\n').replace(
+        '#include <metalnessmap_fragment>',
+        chunk('metalnessmap_fragment', ['texelMetalness.b;', 'dot( texelMetalness, metalShares );']),
+      ),
+  },
   holes: {
     fragment: (f) =>
       f.replace(
@@ -490,6 +505,15 @@ function set(m: MeshPhysicalMaterial, name: PatchName, values: Record<string, un
 }
 
 /** What glTF has no words for. */
+/** Whether a picture is read by one channel alone, as the renderer reads it by itself; there may be none. */
+function isChannel(n: Physical['beyond']['roughness'], channel: number): boolean {
+  return !n || n.shares.every((share, i) => share === (i === channel ? 1 : 0))
+}
+function shares(n: Physical['beyond']['roughness']): Vector4 {
+  const [r = 0, g = 0, b = 0, a = 0] = n?.shares ?? []
+  return new Vector4(r, g, b, a)
+}
+
 export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
   const b = p.beyond
   const curve = b.curve && {
@@ -521,8 +545,9 @@ export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
       belowThrough: b.below.through,
     },
   )
-  const [r = 0, g = 0, b2 = 0, a = 0] = b.cutOut?.shares ?? []
-  set(m, 'cutOut', b.cutOut ? { cutOutShares: new Vector4(r, g, b2, a) } : null)
+  set(m, 'cutOut', b.cutOut ? { cutOutShares: shares(b.cutOut) } : null)
+  set(m, 'rough', isChannel(b.roughness, 1) ? null : { roughShares: shares(b.roughness) })
+  set(m, 'metal', isChannel(b.metalness, 2) ? null : { metalShares: shares(b.metalness) })
   const { coatIor, coatDarkening, coatReturns, coatBlurs, coatedFacing, coatedEdge } = b
   set(
     m,

@@ -186,8 +186,8 @@ export class Surfaces {
     this.reflections?.wear(m, p.beyond.reflected ?? null)
     const channel = mapping === 'metric' ? 1 : 0
     this.put(m, 'map', p.baseColorTexture, channel)
-    this.put(m, 'roughnessMap', p.metallicRoughnessTexture, channel)
-    this.put(m, 'metalnessMap', p.metallicRoughnessTexture, channel)
+    this.put(m, 'roughnessMap', p.beyond.roughness?.picture ?? null, channel)
+    this.put(m, 'metalnessMap', p.beyond.metalness?.picture ?? null, channel)
     this.put(m, 'normalMap', p.normalTexture, channel)
     this.putRelief(m, p.normalTexture?.image)
     this.put(m, 'emissiveMap', p.emissiveTexture, channel)

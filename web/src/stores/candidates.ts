@@ -48,7 +48,7 @@ export const useCandidates = defineStore('candidates', () => {
     if (n === 0) {
       workspace.tell(
         workspace.current
-          ? 'No candidates are kept on this. Choose a chip, then “Keep as candidate”.'
+          ? 'No candidates are kept on this. Choose a chip, then “Keep” beside “Candidates”.'
           : 'Select a part first.',
       )
       return

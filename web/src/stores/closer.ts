@@ -3,6 +3,9 @@ import { ref, shallowRef, watch } from 'vue'
 import { api, type Material, type SampleForm } from '../api/client'
 import { useWorkspace } from './workspace'
 
+const FAILED = 'It could not be traced.'
+const UNREACHED = 'Zolvan can’t be reached just now.'
+
 /** A material seen closely: traced on a form of choice, or on the selected part. */
 export const useCloser = defineStore('closer', () => {
   const workspace = useWorkspace()
@@ -11,6 +14,8 @@ export const useCloser = defineStore('closer', () => {
   const form = ref<SampleForm | null>('TILE')
   const picture = ref('')
   const done = ref(false)
+  /** Why there is no picture; empty while one is on its way or there. */
+  const problem = ref('')
   let key = ''
   let asked = 0
 
@@ -43,11 +48,12 @@ export const useCloser = defineStore('closer', () => {
       const response = await fetch(api.closerAddress(workspace.id, m.id, form.value, region))
       const blob = await response.blob()
       if (mine !== asked) return
+      problem.value = response.ok ? '' : FAILED
       key = response.headers.get('X-Picture') ?? ''
       done.value = response.headers.get('X-Final') === 'true'
       show(response.status === 200 ? URL.createObjectURL(blob) : '')
     } catch {
-      // the next look asks again
+      if (mine === asked) problem.value = UNREACHED
     }
   }
   /** Another material, another form, or the same one changed. */
@@ -55,6 +61,7 @@ export const useCloser = defineStore('closer', () => {
     () => [material.value?.id, latest()?.chip, form.value, form.value ? null : workspace.current],
     () => {
       done.value = false
+      problem.value = ''
       void fetchOne()
     },
   )
@@ -68,5 +75,5 @@ export const useCloser = defineStore('closer', () => {
     if (traced === key && !done.value) void fetchOne()
   }
 
-  return { material, form, picture, done, look, latest, close, toggle, hear }
+  return { material, form, picture, done, problem, again: fetchOne, look, latest, close, toggle, hear }
 })

@@ -37,6 +37,8 @@ export const useProof = defineStore('proof', () => {
   const isShown = computed(() => on.value && picture.value !== '' && isPossible.value && !isQuick.value)
   let proof = ''
   let fetched = 0
+  /** How far the picture had come that is shown until one traced anew is further. */
+  let held = 0
   let asked = 0
   let rest = 0
 
@@ -57,6 +59,7 @@ export const useProof = defineStore('proof', () => {
     if (proof && !done.value) end()
     proof = ''
     fetched = 0
+    held = 0
     share.value = 0
     secondsLeft.value = null
     done.value = false
@@ -95,7 +98,7 @@ export const useProof = defineStore('proof', () => {
         return
       }
       proof = begun.proof
-      await fetchPicture(1) // it may have been there before its name was
+      if (held === 0) await fetchPicture(1) // it may have been there before its name was
     } catch (e) {
       on.value = false
       workspace.report(e)
@@ -114,11 +117,11 @@ export const useProof = defineStore('proof', () => {
   /** Hears how far one has come. */
   function hear(news: ProofNews) {
     if (news.proof !== proof) return
-    share.value = news.share
+    share.value = Math.max(held, news.share)
     secondsLeft.value = news.secondsLeft
     done.value = news.done
     failed.value = news.failed
-    void fetchPicture(news.pictures)
+    if (news.share >= held) void fetchPicture(news.pictures)
   }
 
   /** What was told while nobody listened is told again; where it is gone it begins anew. */
@@ -132,7 +135,20 @@ export const useProof = defineStore('proof', () => {
       return
     }
     on.value = !on.value
-    if (on.value ? !proof : !done.value) forget()
+    if (!on.value) pause()
+    else if (!proof && !done.value) rest = window.setTimeout(() => void begin(), picture.value ? 0 : REST)
+  }
+
+  /** Nothing is traced while the stage shows it not; what there is stays for when it is shown again. */
+  function pause() {
+    if (done.value) return
+    asked++
+    window.clearTimeout(rest)
+    if (proof) end()
+    proof = ''
+    fetched = 0
+    held = picture.value ? share.value : 0
+    secondsLeft.value = null
   }
 
   function close() {

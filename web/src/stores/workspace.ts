@@ -365,7 +365,13 @@ export const useWorkspace = defineStore('workspace', () => {
   }
 
   function selectParts(parts: number[]) {
-    select(parts.map((part) => ({ part, span: 0 })))
+    select(parts.flatMap(surfacesOf))
+  }
+
+  /** All surfaces of a part, the first one last, as that is what the card is about. */
+  function surfacesOf(part: number): Region[] {
+    const spans = scene.value?.parts[part]?.sets.length ?? 1
+    return Array.from({ length: spans }, (_, i) => ({ part, span: spans - 1 - i }))
   }
 
   /** Selects all that a target of a level holds. */
@@ -397,7 +403,7 @@ export const useWorkspace = defineStore('workspace', () => {
       const inside = all.parts.filter((p) => pathOf(p.group).includes(group))
       if (inside.length <= chosen.size) continue
       climbed.push(selection.value)
-      choose(inside.map((p) => ({ part: p.index, span: 0 })))
+      choose(inside.flatMap((p) => surfacesOf(p.index)))
       tell(`${all.groups[group]?.name ?? 'Group'} · ${counted(inside.length, 'part')}`)
       return
     }
@@ -694,6 +700,7 @@ export const useWorkspace = defineStore('workspace', () => {
     take,
     select,
     selectParts,
+    surfacesOf,
     selectSpot,
     climb,
     descend,

@@ -100,8 +100,9 @@ watch(
   },
 )
 
+/** Has that very colour seen, of a picture in its shades. */
 function give(c: Colour) {
-  props.of.commit({ [parameter.value]: c.linear })
+  props.of.commit({ colour: c.linear })
 }
 </script>
 

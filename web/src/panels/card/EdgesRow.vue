@@ -3,7 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { api } from '../../api/client'
 import { useFinding } from '../../stores/finding'
 import { useWorkspace } from '../../stores/workspace'
-import { short } from '../tray/measures'
+import { lengthSaid } from '../shared/lengths'
 import type { Card } from './card'
 
 /** Pictures that don't meet at their edges: what that looks like where they repeat, and having them meet. */
@@ -39,7 +39,7 @@ async function meet() {
   )
   working.value = false
   await nextTick()
-  const size = shown.value?.size?.map(short).join(' × ')
+  const size = shown.value?.size?.map((m) => lengthSaid(m, workspace.state?.unit)).join(' × ')
   if (done) workspace.tell(`The pictures meet at their edges; one repeat is now ${size}`)
 }
 </script>

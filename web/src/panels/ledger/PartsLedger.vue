@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiChevronDown, mdiChevronRight } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
-import type { ScenePart } from '../../api/client'
+import type { Material, ScenePart } from '../../api/client'
 import { useWorkspace } from '../../stores/workspace'
 import SmallChip from '../shared/SmallChip.vue'
 import { materialText } from '../shared/searching'
@@ -118,16 +118,28 @@ const entry = computed(() =>
   rows.value.some((r) => r.key === active.value) ? active.value : rows.value[0]?.key,
 )
 
-function region(part: number) {
-  return { part, span: 0 }
+/** How many looks of a part are shown in its row. */
+const SHOWN = 3
+
+/** What a part shows on its surfaces, each look once; null for none yet. */
+function worn(part: number): (Material | null)[] {
+  const all = new Map<string, Material | null>()
+  for (const r of workspace.surfacesOf(part).reverse()) {
+    const m = workspace.materialOf(r) ?? null
+    all.set(m?.id ?? '', m)
+  }
+  return [...all.values()]
 }
-function materialName(part: number): string {
-  const m = workspace.materialOf(region(part))
-  return m ? `${m.code} ${m.name}` : ''
+function nameOf(m: Material | null): string {
+  return m ? `${m.code} ${m.name}`.trim() : 'No look yet'
 }
+/** The level that its surfaces have their looks from. */
 function level(part: number): string {
-  const look = workspace.lookOf(region(part))
-  return look?.from ?? (look?.material ? 'file' : 'none')
+  const levels = workspace.surfacesOf(part).map((r) => {
+    const look = workspace.lookOf(r)
+    return look?.from ?? (look?.material ? 'file' : 'none')
+  })
+  return new Set(levels).size > 1 ? 'several' : (levels[0] ?? 'none')
 }
 
 const selected = computed(() => new Set(workspace.selection.map((r) => r.part)))
@@ -147,7 +159,7 @@ function choose(row: Row, event: MouseEvent | KeyboardEvent) {
   anchor.value = row.key
   if (event.ctrlKey || event.metaKey) {
     const kept = workspace.selection.filter((r) => !row.parts.includes(r.part))
-    workspace.select(isOn(row) ? kept : [...kept, ...row.parts.map(region)])
+    workspace.select(isOn(row) ? kept : [...kept, ...row.parts.flatMap(workspace.surfacesOf)])
   } else {
     workspace.selectParts(row.parts)
   }
@@ -288,9 +300,14 @@ watch(
           <template v-if="item.part !== undefined">
             <span class="level">{{ level(item.part) }}</span>
             <SmallChip
-              :material="workspace.materialOf(region(item.part))"
-              :title="materialName(item.part) || 'No look yet'"
+              v-for="m in worn(item.part).slice(0, SHOWN)"
+              :key="m?.id ?? ''"
+              :material="m"
+              :title="nameOf(m)"
             />
+            <span v-if="worn(item.part).length > SHOWN" class="level">
+              +{{ worn(item.part).length - SHOWN }}
+            </span>
           </template>
           <span v-else class="level">{{ item.parts.length }}</span>
         </div>

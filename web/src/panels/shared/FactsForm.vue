@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import type { Facts } from '../../api/client'
 import { NOTHING_KNOWN } from './facts'
 
@@ -25,10 +26,16 @@ function change(by: Partial<Facts>) {
 function value(e: Event): string {
   return (e.target as HTMLInputElement).value.trim()
 }
-/** A number as it is typed, with a comma or a point; not a number is sent as typed and refused in words. */
-function number(e: Event): number | null {
-  const text = value(e).replace(',', '.')
-  return text === '' ? null : Number(text)
+/** What was typed and is no number, by its field: it stays to be mended, and what was known stays known. */
+const unread = ref<Partial<Record<Numbered, string>>>({})
+
+/** Takes a number as it is typed, with a comma or a point. */
+function enter(name: Numbered, e: Event) {
+  const text = value(e)
+  const read = text === '' ? null : Number(text.replace(',', '.'))
+  const wrong = read !== null && !Number.isFinite(read)
+  unread.value = { ...unread.value, [name]: wrong ? text : undefined }
+  if (!wrong) change({ [name]: read })
 }
 </script>
 
@@ -39,12 +46,16 @@ function number(e: Event): number | null {
       <input
         class="field"
         inputmode="decimal"
-        :value="facts?.[n.name] ?? ''"
+        :value="unread[n.name] ?? facts?.[n.name] ?? ''"
         :aria-label="`${n.label}, ${n.unit}`"
+        :aria-invalid="unread[n.name] !== undefined"
         placeholder="not known"
-        @change="change({ [n.name]: number($event) })"
+        @change="enter(n.name, $event)"
       />
       <span class="soft">{{ n.unit }}</span>
+      <span v-if="unread[n.name] !== undefined" class="unread" role="alert">
+        “{{ unread[n.name] }}” is no number; {{ n.label.toLowerCase() }} stays as it was. Write it as 7.85.
+      </span>
     </label>
     <label v-for="t in TEXTS" :key="t.name" class="wide">
       {{ t.label }}
@@ -86,6 +97,10 @@ label {
 }
 .wide {
   grid-template-columns: 82px 1fr;
+}
+.unread {
+  grid-column: 1 / -1;
+  color: var(--brick);
 }
 label .soft {
   padding-left: 6px;

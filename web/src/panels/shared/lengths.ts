@@ -1,13 +1,31 @@
-const SQUARE_FOOT = 0.3048 ** 2
+const FOOT = 0.3048
+const SQUARE_FOOT = FOOT ** 2
 
-/** An area given in m², as somebody reads it who works in a unit of length. */
+function said(value: number, decimals: number): string {
+  return value.toLocaleString('en', { minimumFractionDigits: decimals, maximumFractionDigits: decimals })
+}
+
+/** A length given in metres, as somebody reads it who works in a unit of length: as core's LengthText writes it. */
+export function lengthSaid(metres: number, unit = 'm'): string {
+  const size = Math.abs(metres)
+  if (unit === 'in' || unit === 'ft')
+    return size < 10 * FOOT
+      ? `${said(metres / 0.0254, size < 0.0254 ? 3 : 2)} in`
+      : `${said(metres / FOOT, 1)} ft`
+  if (size >= 10 || (unit === 'm' && size >= 0.1)) return `${said(metres, size >= 10 ? 1 : 2)} m`
+  if (unit === 'cm' && size >= 0.01) return `${said(100 * metres, 1)} cm`
+  return `${said(1000 * metres, size < 0.001 ? 2 : size < 0.01 ? 1 : 0)} mm`
+}
+
+/** An area given in m², as somebody reads it who works in a unit of length: as core's LengthText writes it. */
 export function areaText(area: number, unit = 'm'): string {
   if (unit === 'in' || unit === 'ft') {
     const feet = area / SQUARE_FOOT
-    return feet >= 1 ? `${feet.toFixed(1)} ft²` : `${(feet * 144).toFixed(0)} in²`
+    return feet >= 1 ? `${said(feet, 1)} ft²` : `${said(feet * 144, feet < 1 / 144 ? 2 : 0)} in²`
   }
-  if (area < 0.1) return `${(area * 1e4).toFixed(0)} cm²`
-  return `${area.toFixed(area >= 100 ? 0 : area >= 10 ? 1 : 2)} m²`
+  if (area < 1e-4) return `${said(area * 1e6, 0)} mm²`
+  if (area < 0.1) return `${said(area * 1e4, 0)} cm²`
+  return `${said(area, area >= 100 ? 0 : area >= 10 ? 1 : 2)} m²`
 }
 
 const UNITS: Record<string, number> = {

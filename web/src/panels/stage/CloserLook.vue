@@ -38,7 +38,10 @@ const forms = computed<{ value: SampleForm | null; text: string; title?: string;
     </header>
     <div class="picture" :style="{ backgroundColor: material.colour.hex }">
       <img v-if="closer.picture" :src="closer.picture" :alt="`${material.name}, traced`" />
-      <span v-if="!closer.done" class="state small" role="status">{{
+      <span v-if="closer.problem" class="state small" role="alert">
+        {{ closer.problem }} <button class="plain link" @click="closer.again()">Try again</button>
+      </span>
+      <span v-else-if="!closer.done" class="state small" role="status">{{
         closer.picture ? 'getting finer …' : 'tracing …'
       }}</span>
     </div>

@@ -207,7 +207,8 @@ function facesOf(selection: Region[]): Map<number, Set<number>> {
   for (const { part, span } of selection) {
     const own = workspace.scene?.parts[part]?.ownFaces ?? []
     const face = own[span] ?? -1
-    if (face < 0) continue
+    const whole = own.every((_, s) => selection.some((r) => r.part === part && r.span === s))
+    if (face < 0 || (whole && own.some((f) => f !== face))) continue
     out.set(part, new Set(own.flatMap((f, s) => (f === face ? [s] : []))))
   }
   return out
@@ -369,7 +370,7 @@ const tag = computed(() => {
 const recoloured = computed(() => {
   const at = hovered.value
   if (!at || !drag.colour) return null
-  return { [workspace.materialOf(at, at.behind)?.colourParameter ?? 'base_color']: drag.colour.linear }
+  return { colour: drag.colour.linear }
 })
 
 watch(

@@ -3,12 +3,16 @@ import { computed, ref, watch } from 'vue'
 import type { Material, Measure } from '../../api/client'
 import { useFinding } from '../../stores/finding'
 import { useLibraries } from '../../stores/libraries'
-import { factLines, repeatText, sharpText, short } from './measures'
+import { useWorkspace } from '../../stores/workspace'
+import { lengthSaid } from '../shared/lengths'
+import { factLines, repeatText, sharpText } from './measures'
 
 /** The back of a chip: what is measured and known of its material. */
 const props = defineProps<{ material: Material; left: number; bottom: number }>()
 const WIDTH = 264
 const libraries = useLibraries()
+const workspace = useWorkspace()
+const unit = computed(() => workspace.state?.unit ?? 'mm')
 
 const facts = computed(() => props.material.facts)
 const measure = ref<Measure | null>(null)
@@ -35,12 +39,12 @@ const lines = computed(() => {
     )
     if (x.pattern) {
       all.push(
-        ['One repeat', repeatText(x)],
+        ['One repeat', repeatText(x, unit.value)],
         [
           'Busyness',
-          `${x.pattern.busyness.toFixed(1)}, ${x.pattern.word}; details of ${short(x.pattern.detail)}`,
+          `${x.pattern.busyness.toFixed(1)}, ${x.pattern.word}; details of ${lengthSaid(x.pattern.detail, unit.value)}`,
         ],
-        ['Sharpness', sharpText(x)],
+        ['Sharpness', sharpText(x, unit.value)],
       )
     }
   }

@@ -101,6 +101,7 @@ function choose(m: Material, event?: MouseEvent | KeyboardEvent) {
     if (closer.material) closer.look(m)
   }
 }
+const parts = computed(() => new Set(workspace.selection.map((r) => r.part)).size)
 /** On all that is selected; without a level, on the one at which each shows it. */
 function put(level: Level | null) {
   if (workspace.chosen && workspace.selection.length > 0)
@@ -191,7 +192,7 @@ function scrolled(e: Event) {
         Put on set<template v-if="setParts"> · {{ counted(setParts, 'part') }}</template>
       </v-btn>
       <v-btn size="small" :disabled="!workspace.current" @click="put('part')">
-        Only {{ workspace.selection.length > 1 ? `the ${workspace.selection.length} selected` : 'this part' }}
+        Only {{ parts > 1 ? `the ${parts} selected` : 'this part' }}
       </v-btn>
       <v-btn
         size="small"

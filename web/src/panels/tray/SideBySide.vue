@@ -80,7 +80,7 @@ const ROWS: Row[] = [
     text: (_, x) => (x.pattern ? `${x.pattern.busyness.toFixed(1)}, ${x.pattern.word}` : 'even'),
     bar: (_, x) => x.pattern?.busyness ?? 0,
   },
-  { name: 'One repeat', text: (_, x) => repeatText(x) },
+  { name: 'One repeat', text: (_, x) => repeatText(x, workspace.state?.unit ?? 'mm') },
   { name: 'Sharpness', text: (_, x) => sharpShort(x) },
   { name: 'Shows through', text: (_, x) => x.clarity },
   {

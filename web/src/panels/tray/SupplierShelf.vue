@@ -4,7 +4,8 @@ import { api, Refusal, type Article, type ArticleKind, type Judged } from '../..
 import { useFinding } from '../../stores/finding'
 import { useWorkspace } from '../../stores/workspace'
 import LengthField from '../shared/LengthField.vue'
-import { factLines, short } from './measures'
+import { factLines } from './measures'
+import { lengthSaid } from '../shared/lengths'
 
 /** A supplier's samples: what they are, what they lack, and bringing one into the project. */
 const PAUSE = 250
@@ -127,7 +128,7 @@ const lines = computed(() => {
   const a = article.value
   if (!a) return []
   const all: [string, string][] = [['Stock', stockText(a)]]
-  if (a.size) all.push(['Shows', a.size.map(short).join(' × ')])
+  if (a.size) all.push(['Shows', a.size.map((m) => lengthSaid(m, workspace.state?.unit)).join(' × ')])
   return [...all, ...factLines(a.facts)]
 })
 </script>

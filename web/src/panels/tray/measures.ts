@@ -1,15 +1,10 @@
 import type { Facts, Measure } from '../../api/client'
+import { lengthSaid } from '../shared/lengths'
 
-/** A length as it is said of samples. */
-export function short(metres: number): string {
-  if (metres < 0.01) return `${(1000 * metres).toFixed(1)} mm`
-  return metres < 1 ? `${(1000 * metres).toFixed(0)} mm` : `${metres.toFixed(2)} m`
-}
-
-export function repeatText(x: Measure): string {
+export function repeatText(x: Measure, unit: string): string {
   const p = x.pattern
   if (!p) return 'no pattern'
-  return `${p.size.map(short).join(' × ')}${p.tiles ? '' : ', a seam may show'}`
+  return `${p.size.map((s) => lengthSaid(s, unit)).join(' × ')}${p.tiles ? '' : ', a seam may show'}`
 }
 
 export function sharpShort(x: Measure): string {
@@ -20,11 +15,11 @@ export function sharpShort(x: Measure): string {
 }
 
 /** Whether the pattern is sharp enough for the project's own size. */
-export function sharpText(x: Measure): string {
+export function sharpText(x: Measure, unit: string): string {
   const p = x.pattern
   if (!p) return 'at any size'
   const fit = p.sharp ? 'the whole model is sharp' : 'soft even with the whole model in view'
-  return `${Math.round(p.pixelsPerMetre).toLocaleString('en')} px/m, sharp in views from ${short(p.sharpFrom)} wide; ${fit}`
+  return `${Math.round(p.pixelsPerMetre).toLocaleString('en')} px/m, sharp in views from ${lengthSaid(p.sharpFrom, unit)} wide; ${fit}`
 }
 
 /** What is known of a material besides its look, in words and numbers. */

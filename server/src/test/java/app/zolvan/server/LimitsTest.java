@@ -57,7 +57,7 @@ class LimitsTest extends ServerTest {
         String project = newProject();
         Browser colleague = stranger().asNewDesigner(accounts);
         browser.post(project + "/team", Map.of("login", colleague.login()));
-        JsonNode asking = colleague.ended(colleague.uploadBeside(project, "DESIGN", "plate.obj", PLATE));
+        JsonNode asking = colleague.ended(colleague.uploadBeside(project.substring(14), "DESIGN", "plate.obj", PLATE));
         assertThat(asking.get("state").asString()).isEqualTo("ASKING");
         assertThat(browser.delete(project + "/team/" + id(colleague)).status()).isEqualTo(200);
         String job = "/api/jobs/" + asking.get("id").asString();

@@ -7,6 +7,7 @@ import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.json.JsonValue;
 import app.zolvan.core.exchange.library.MaterialJson;
 import app.zolvan.core.light.Blackbody;
+import app.zolvan.core.material.MainColour;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
 import app.zolvan.core.material.Metal;
@@ -40,6 +41,7 @@ public record Adjustment(Material material, String limit) {
     static final Set<String> WISHES = Set.of(
             "kind",
             "sub_kind",
+            "colour",
             "metal",
             "gloss",
             "haze",
@@ -55,6 +57,8 @@ public record Adjustment(Material material, String limit) {
             "elsewhere",
             "picture");
     private static final double STEEPEST = 4;
+    /** Depth in metres of a relief that a picture begins with. */
+    private static final double FELT_RELIEF = 0.001;
 
     /**
      * @param means gives the mean of a picture's linear colours by its digest
@@ -82,6 +86,9 @@ public record Adjustment(Material material, String limit) {
             if (!WISHES.contains(key)) {
                 s = MaterialJson.readOver(s, key, values.get(key));
             }
+        }
+        if (values.has("colour")) {
+            s = MainColour.with(s, colour(values.numbers("colour", 0, 0, 0)), means);
         }
         if (values.has("plain")) {
             s = s.withTexture(parameter(values.get("plain").text()), null);
@@ -128,6 +135,14 @@ public record Adjustment(Material material, String limit) {
             limit = o.limit();
         }
         return new Adjustment(new Material(m.code(), m.name(), kind, s), limit);
+    }
+
+    /** The colour that is to be seen from afar, in linear light. */
+    private static LinearRgb colour(double[] rgb) {
+        if (rgb.length != 3 || Arrays.stream(rgb).anyMatch(x -> !(x >= 0 && x <= 1))) {
+            throw new ParameterException("colour", "A colour has three numbers from 0 to 1.");
+        }
+        return new LinearRgb(rgb[0], rgb[1], rgb[2]);
     }
 
     private static Parameter parameter(String name) {
@@ -189,8 +204,13 @@ public record Adjustment(Material material, String limit) {
         return metres >= 0.001 && metres <= 1000;
     }
 
+    /** The value that lets a picture show as it is: a relief as deep as one that is felt, all else in full. */
     private static double[] filled(Parameter p) {
         double[] full = new double[p.components()];
+        if (p == Parameter.GEOMETRY_HEIGHT) {
+            full[0] = FELT_RELIEF;
+            return full;
+        }
         Arrays.fill(full, Math.max(p.min(), Math.min(1, p.max())));
         return full;
     }

@@ -35,7 +35,10 @@ public record AgedPictures(byte[] colour, byte[] rough) {
         PhysicalMaterial p = look.physical();
         float[] uv = look.mapping() instanceof Mapping.ModelUvs ? mesh.uv() : mesh.metricUv();
         Texture base = uv == null ? null : laid(p.baseColorTexture(), Holds.COLOURS, images);
-        Texture rough = uv == null ? null : laid(p.metallicRoughnessTexture(), Holds.NUMBERS, images);
+        TextureUse ofRoughness = p.beyond().roughness();
+        TextureUse ofMetalness = p.beyond().metalness();
+        Texture rough = uv == null ? null : laid(ofRoughness, Holds.NUMBERS, images);
+        Texture metal = uv == null ? null : laid(ofMetalness, Holds.NUMBERS, images);
         Atlas atlas = fields.atlas();
         Spot spot = new Spot(mesh, uv, atlas);
         int w = atlas.width();
@@ -53,16 +56,17 @@ public record AgedPictures(byte[] colour, byte[] rough) {
             LinearRgb c = p.baseColor();
             double r = p.roughness();
             double m = p.metallic();
-            if (base != null || rough != null) {
+            if (base != null || rough != null || metal != null) {
                 spot.at(t, b);
             }
             if (base != null) {
                 c = c.times(LinearRgb.of(spot.of(base)));
             }
             if (rough != null) {
-                double[] packed = spot.of(rough);
-                r *= packed[1];
-                m *= packed[2];
+                r *= number(spot.of(rough), ofRoughness);
+            }
+            if (metal != null) {
+                m *= number(spot.of(metal), ofMetalness);
             }
             int y = i / w;
             fields.at((i % w + 0.5) / w, (y + 0.5) / atlas.height(), four);
@@ -97,6 +101,10 @@ public record AgedPictures(byte[] colour, byte[] rough) {
     }
 
     /** A picture that lies on the surface already; null where there is none that can be shown. */
+    private static double number(double[] texel, TextureUse use) {
+        return use.channel().of(texel[0], texel[1], texel[2], texel[3]);
+    }
+
     private static Texture laid(TextureUse use, Holds holds, Function<String, byte[]> images) {
         byte[] file = use == null ? null : images.apply(use.image());
         try {

@@ -72,6 +72,8 @@ public record PhysicalMaterial(
      * @param reflected        what it mirrors in the place of what is around; null for that
      * @param relief           its relief where that is a shape of its own; null for none
      * @param cutOut           what is cut out of it by another picture than the alpha of its colours'; null for none
+     * @param roughness        the picture of its roughness, to be read by its own channel; null for none
+     * @param metalness        likewise of its metalness
      */
     public record Beyond(
             Curve curve,
@@ -88,10 +90,28 @@ public record PhysicalMaterial(
             Below below,
             Reflected reflected,
             ShapedRelief relief,
-            TextureUse cutOut) {
+            TextureUse cutOut,
+            TextureUse roughness,
+            TextureUse metalness) {
         /** Nothing that glTF does not say itself: it has every coat's index at 1.5. */
         public static final Beyond NOTHING = new Beyond(
-                null, null, 0, null, 1.5, LinearRgb.WHITE, 0, 0, 0, Ageing.NONE, null, null, null, null, null);
+                null,
+                null,
+                0,
+                null,
+                1.5,
+                LinearRgb.WHITE,
+                0,
+                0,
+                0,
+                Ageing.NONE,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null);
 
         private static Beyond of(Surface s) {
             boolean coated = s.number(Parameter.COAT_WEIGHT) > 0;
@@ -111,7 +131,9 @@ public record PhysicalMaterial(
                     Below.of(s),
                     Reflected.of(s),
                     ShapedRelief.of(s),
-                    cutOut(s));
+                    cutOut(s),
+                    s.textures().get(Parameter.SPECULAR_ROUGHNESS),
+                    s.textures().get(Parameter.BASE_METALNESS));
         }
 
         private static TextureUse cutOut(Surface s) {
@@ -225,6 +247,21 @@ public record PhysicalMaterial(
                 ShapedRelief.of(s) == null ? s.textures().get(Parameter.GEOMETRY_NORMAL) : null,
                 s.textures().get(Parameter.EMISSION_COLOR),
                 Beyond.of(s));
+    }
+
+    /** Whether glTF reads a surface's pictures of roughness and metalness as they are meant. */
+    public static boolean isPacked(Surface s) {
+        TextureUse rough = s.textures().get(Parameter.SPECULAR_ROUGHNESS);
+        TextureUse metal = s.textures().get(Parameter.BASE_METALNESS);
+        if (rough == null) {
+            return metal == null;
+        }
+        boolean dielectric = metal == null && s.number(Parameter.BASE_METALNESS) == 0;
+        boolean inOne = metal != null
+                && metal.channel() == Channel.B
+                && metal.image().equals(rough.image())
+                && metal.liesLike(rough);
+        return rough.channel() == Channel.G && (dielectric || inOne);
     }
 
     private static TextureUse metallicRoughness(Surface s) {

@@ -60,12 +60,14 @@ public final class LengthText {
         return switch (unit) {
             case IN, FT ->
                 size < FOOT * FOOT
-                        ? said(squareMetres / (INCH * INCH), size < INCH * INCH ? 2 : 1) + " in²"
+                        ? said(squareMetres / (INCH * INCH), size < INCH * INCH ? 2 : 0) + " in²"
                         : said(squareMetres / (FOOT * FOOT), 1) + " ft²";
             default ->
                 size < 1e-4
                         ? said(1e6 * squareMetres, 0) + " mm²"
-                        : size < 1 ? said(1e4 * squareMetres, 0) + " cm²" : said(squareMetres, 1) + " m²";
+                        : size < 0.1
+                                ? said(1e4 * squareMetres, 0) + " cm²"
+                                : said(squareMetres, size >= 100 ? 0 : size >= 10 ? 1 : 2) + " m²";
         };
     }
 

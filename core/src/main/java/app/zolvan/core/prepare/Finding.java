@@ -39,21 +39,21 @@ public record Finding(Kind kind, List<Integer> parts, int count, double amount, 
     public enum Kind {
         /** Edges at which a surface ends although the rest of it closes a body; amount is their length. */
         OPEN(
-                "An open surface has no inside: no mass, and solid glass or liquid looks wrong in it. Close it in the modelling"
-                        + " program."),
+                "An open surface has no inside: no mass, and solid glass or liquid looks wrong in it. Fill its holes under Mending,"
+                        + " or close it in the modelling program."),
         /** Edges at which more than two triangles meet. */
         NON_MANIFOLD("It is not clear what is inside there. Look for a doubled wall or a stray face."),
         /** Triangles that face the other way than their neighbours, or bodies that are inside out. */
         FLIPPED("Seen from their back they can look black, or vanish."),
         /** Triangles that lie in the file more than once. */
-        DUPLICATE("Two faces in one place flicker. Delete the second one in the modelling program."),
+        DUPLICATE("Two faces in one place flicker. Take the second one away under Mending."),
         /** Triangles without an area to speak of. */
         DEGENERATE("They carry neither light nor texture, and do no harm."),
         /** Faces of two parts in one place; amount is their common area. */
         COINCIDENT("Which of the two is seen is a matter of chance. Delete one in the modelling program, or part them a"
                 + " little."),
         /** The tip of the first part comes out of the second; amount is how far. */
-        POKING("If it is not meant to be seen there, move it back by as much in the modelling program."),
+        POKING("If it is not meant to be seen there, move it back by as much under Mending."),
         /** Two bodies that nearly touch; amount is the gap. */
         GAP("If they are meant to touch, let them: light gets into the gap."),
         /** Parts were not compared with each other: too many triangles lie near other parts. */

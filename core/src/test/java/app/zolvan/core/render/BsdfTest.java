@@ -47,12 +47,38 @@ class BsdfTest {
             for (double film : new double[] {0.1, 0.25, 0.5}) {
                 all.add(s.with(Parameter.THIN_FILM_WEIGHT, 1).with(Parameter.THIN_FILM_THICKNESS, film));
             }
+            all.add(s.with(Parameter.COAT_WEIGHT, 1)
+                    .with(Parameter.COAT_ROUGHNESS, 0.4)
+                    .with(Parameter.COAT_ROUGHNESS_ANISOTROPY, 0.8));
             for (double exponent : new double[] {0.5, 3, 5, 12}) {
                 all.add(byAngle(s, 0.3, 1, exponent));
                 all.add(byAngle(s, 0.8, 0.1, exponent));
             }
         }
         return all;
+    }
+
+    /** Brushing widens the coat's highlight along the tangent and narrows it across. */
+    @Test
+    void aBrushedCoatsHighlightIsStretched() {
+        Surface black = Surface.STANDARD
+                .with(Parameter.BASE_COLOR, 0, 0, 0)
+                .with(Parameter.SPECULAR_WEIGHT, 0)
+                .with(Parameter.COAT_WEIGHT, 1)
+                .with(Parameter.COAT_ROUGHNESS, 0.4);
+        double even = mirrored(black, 0.3, 0);
+        assertThat(mirrored(black, 0, 0.3)).isCloseTo(even, within(1e-9));
+        Surface brushed = black.with(Parameter.COAT_ROUGHNESS_ANISOTROPY, 0.8);
+        assertThat(mirrored(brushed, 0.3, 0)).isGreaterThan(1.2 * even);
+        assertThat(mirrored(brushed, 0, 0.3)).isLessThan(0.5 * even);
+    }
+
+    /** What light from a direction that leans along the tangent and across it adds, seen from straight above. */
+    private static double mirrored(Surface s, double along, double across) {
+        Bsdf bsdf = new Bsdf();
+        bsdf.set(SurfaceValues.of(s), 0, 0, 1, 1.5, false);
+        bsdf.evaluate(along, across, Math.sqrt(1 - along * along - across * across));
+        return bsdf.g;
     }
 
     private static Surface byAngle(Surface s, double facing, double edge, double exponent) {

@@ -84,7 +84,9 @@ public record PhysicalWire(
             @Nullable BelowWire below,
             @Nullable ReflectedWire reflected,
             @Nullable String shape,
-            @Nullable CutOutWire cutOut) {
+            @Nullable NumberWire cutOut,
+            @Nullable NumberWire roughness,
+            @Nullable NumberWire metalness) {
 
         static BeyondWire of(PhysicalMaterial p) {
             PhysicalMaterial.Beyond b = p.beyond();
@@ -113,7 +115,9 @@ public record PhysicalWire(
                     BelowWire.of(b.below()),
                     ReflectedWire.of(b.reflected()),
                     b.relief() == null ? null : Digest.of(b.relief().toString().getBytes(StandardCharsets.UTF_8)),
-                    CutOutWire.of(b.cutOut()));
+                    NumberWire.of(b.cutOut()),
+                    NumberWire.of(b.roughness()),
+                    NumberWire.of(b.metalness()));
         }
     }
 
@@ -155,15 +159,15 @@ public record PhysicalWire(
     }
 
     /**
-     * What is cut out of it.
+     * A picture that drives a number.
      *
-     * @param shares of the picture's red, green, blue and alpha in how much is there
+     * @param shares of the picture's red, green, blue and alpha in the number
      */
-    public record CutOutWire(Texture picture, List<Double> shares) {
-        static @Nullable CutOutWire of(@Nullable TextureUse t) {
+    public record NumberWire(Texture picture, List<Double> shares) {
+        static @Nullable NumberWire of(@Nullable TextureUse t) {
             return t == null
                     ? null
-                    : new CutOutWire(
+                    : new NumberWire(
                             Objects.requireNonNull(Texture.of(t)),
                             Arrays.stream(t.channel().shares()).boxed().toList());
         }

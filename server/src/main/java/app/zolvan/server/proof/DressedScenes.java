@@ -78,10 +78,11 @@ class DressedScenes {
             Mesh mesh = meshes.computeIfAbsent(part.mesh(), m -> MeshCodec.decode(assets.bytes(m)));
             List<Dress> spans = new ArrayList<>();
             for (int s = 0; s < mesh.spanCount(); s++) {
-                spans.add(Dress.of(
+                Dress worn = Dress.of(
                         looks.of(part.index(), s),
                         looks.back(part.index(), s),
-                        corrodes -> ageing.of(scene, part.index(), corrodes)));
+                        corrodes -> ageing.of(scene, part.index(), corrodes));
+                spans.add(part.closed() ? worn : worn.open());
                 grow(all, looks, part, s);
             }
             boolean into = part.lookedInto() || wanted.into.contains(part.index());

@@ -50,6 +50,7 @@ public class AssignCommands {
     private final ProjectService projects;
     private final SceneSource scenes;
     private final SchemeInView inView;
+    private final OwnPlaces places;
 
     AssignCommands(
             CommandService commands,
@@ -57,7 +58,9 @@ public class AssignCommands {
             MaterialService materials,
             ProjectService projects,
             SceneSource scenes,
-            SchemeInView inView) {
+            SchemeInView inView,
+            OwnPlaces places) {
+        this.places = places;
         this.inView = inView;
         this.commands = commands;
         this.schemes = schemes;
@@ -383,7 +386,7 @@ public class AssignCommands {
         for (int p : new LinkedHashSet<>(parts)) {
             Scene.Part each = looks.scene().requireRegion(p, 0);
             if (!each.locked() && looks.shows(each, old.id())) {
-                looks.ownSlots(each, old.id()).forEach(slot -> changes.add(entries.put(slot, other.id(), null)));
+                places.put(looks, entries, each, old.id(), other.id(), changes);
             }
         }
     }

@@ -27,6 +27,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -319,13 +320,8 @@ public final class LookTable {
         return out;
     }
 
-    /**
-     * The slots of a part's own by which something else takes the place of what it shows: those of the sides that show it,
-     * and of the faces that show it by something of their own.
-     *
-     * @param material null for plain grey
-     */
-    List<Slot> ownSlots(Scene.Part part, @Nullable UUID material) {
+    /** What of a part can hold something of its own, and the spans of each: the part, and its faces that hold something. */
+    Map<Target, List<Integer>> holders(Scene.Part part) {
         Map<Target, List<Integer>> holders = new LinkedHashMap<>();
         Target self = target(Level.PART, part.index());
         for (int span = 0; span < part.sets().size(); span++) {
@@ -333,22 +329,38 @@ public final class LookTable {
             holders.computeIfAbsent(holdsAny(narrowest) ? narrowest : self, t -> new ArrayList<>())
                     .add(span);
         }
-        List<Slot> out = new ArrayList<>();
-        holders.forEach((holder, spans) -> {
-            boolean front = spans.stream().anyMatch(s -> shows(fronts.get(part.index())[s], material));
-            boolean back = spans.stream().anyMatch(s -> shows(backs.get(part.index())[s], material));
-            if (front || back) {
-                out.addAll(slots(holder, front, back));
+        return holders;
+    }
+
+    /** The sets of which something shows a material that it arrived with. */
+    Set<Integer> setsAsArrived(UUID material) {
+        Set<Integer> out = new TreeSet<>();
+        for (Scene.Part part : scene.parts()) {
+            for (int span = 0; span < part.sets().size(); span++) {
+                for (int look : new int[] {fronts.get(part.index())[span], backs.get(part.index())[span]}) {
+                    if (shows(look, material) && looks.get(look).look().from() == null) {
+                        out.add(part.sets().get(span));
+                    }
+                }
             }
-        });
-        return out.isEmpty() ? slots(self, false, false) : out;
+        }
+        return out;
+    }
+
+    boolean frontShows(Scene.Part part, int span, @Nullable UUID material) {
+        return shows(fronts.get(part.index())[span], material);
+    }
+
+    boolean backShows(Scene.Part part, int span, @Nullable UUID material) {
+        return shows(backs.get(part.index())[span], material);
     }
 
     private boolean holdsAny(Target target) {
         return Arrays.stream(Side.values()).anyMatch(side -> scheme.at(new Slot(target, side)) != null);
     }
 
-    private List<Slot> slots(Target target, boolean front, boolean back) {
+    /** The slots of a target by which something else takes its place on one side or, where neither is asked for, on both. */
+    List<Slot> slots(Target target, boolean front, boolean back) {
         Slot ofFront = new Slot(target, Side.FRONT);
         Slot ofBack = new Slot(target, Side.BACK);
         if (front == back && scheme.at(ofFront) == null && scheme.at(ofBack) == null) {

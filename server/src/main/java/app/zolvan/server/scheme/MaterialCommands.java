@@ -58,6 +58,7 @@ class MaterialCommands {
     private final JsonMapper json;
     private final PictureEdges edges;
     private final TransactionTemplate transaction;
+    private final OwnPlaces places;
 
     MaterialCommands(
             CommandService commands,
@@ -67,7 +68,9 @@ class MaterialCommands {
             AssetService assets,
             JsonMapper json,
             PictureEdges edges,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            OwnPlaces places) {
+        this.places = places;
         this.commands = commands;
         this.schemes = schemes;
         this.materials = materials;
@@ -136,18 +139,6 @@ class MaterialCommands {
         });
     }
 
-    /** A part gets a material by itself on the sides that show another one. */
-    private static void putOn(
-            LookTable looks,
-            SchemeEntries entries,
-            Scene.Part part,
-            @Nullable MaterialRow shown,
-            MaterialRow other,
-            List<Change> changes) {
-        looks.ownSlots(part, shown == null ? null : shown.id())
-                .forEach(slot -> changes.add(entries.put(slot, other.id(), null)));
-    }
-
     /** What a region shows looks otherwise: for all that show the same, or for some parts. */
     private ProjectState change(
             Account account,
@@ -175,11 +166,13 @@ class MaterialCommands {
         if (only == null) {
             everywhere(entries, shown, copy, changes);
             if (looks.trace(part, span, Aspect.MATERIAL).winner() < 0) {
-                changes.add(entries.put(LookTable.slot(Level.SET, target.sets().get(span)), copy.id(), null));
+                Set<Integer> sets = shown == null ? Set.of(target.sets().get(span)) : looks.setsAsArrived(shown.id());
+                sets.forEach(s -> changes.add(entries.put(LookTable.slot(Level.SET, s), copy.id(), null)));
             }
         }
         for (int p : few) {
-            putOn(looks, entries, looks.scene().parts().get(p), shown, copy, changes);
+            Scene.Part each = looks.scene().parts().get(p);
+            places.put(looks, entries, each, shown == null ? null : shown.id(), copy.id(), changes);
         }
         return commands.commit(account, project, what + " of " + name, changes);
     }
@@ -422,11 +415,9 @@ class MaterialCommands {
         Surface surface = from.toSurface();
         Set<Parameter> own = Set.of();
         if (wanted.colour() != null) {
-            Parameter main = MainColour.of(surface);
-            own = Set.of(main);
-            surface = surface.with(
-                    main,
-                    wanted.colour().stream().mapToDouble(Double::doubleValue).toArray());
+            own = Set.of(MainColour.of(surface));
+            List<Double> c = wanted.colour();
+            surface = MainColour.with(surface, new LinearRgb(c.get(0), c.get(1), c.get(2)), materials::meanOfPicture);
         }
         MaterialRow copy = MaterialService.copy(
                 from,
@@ -441,7 +432,7 @@ class MaterialCommands {
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
         SchemeEntries entries = schemes.entries(projectId, schemes.current(projectId));
         for (int p : new TreeSet<>(wanted.parts())) {
-            putOn(looks, entries, looks.scene().requireRegion(p, 0), from, copy, changes);
+            places.put(looks, entries, looks.scene().requireRegion(p, 0), from.id(), copy.id(), changes);
         }
         String label = (variation ? "Variation of " : "Copy of ") + from.name();
         return commands.commit(account, project, label, changes);

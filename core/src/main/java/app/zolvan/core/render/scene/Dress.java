@@ -2,6 +2,7 @@ package app.zolvan.core.render.scene;
 
 import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Ageing;
 import app.zolvan.core.material.Material;
@@ -74,6 +75,23 @@ public record Dress(
 
     public Dress showing(Surface other) {
         return new Dress(other, metric, painted, priority, circuit, boundary, age, behind);
+    }
+
+    /**
+     * The same on a mesh that encloses nothing: a clear surface there is a pane, as it has no inside. What it would colour at
+     * depth then passes as it is.
+     */
+    public Dress open() {
+        boolean solid =
+                surface.number(Parameter.TRANSMISSION_WEIGHT) > 0 && !surface.flag(Parameter.GEOMETRY_THIN_WALLED);
+        if (!solid) {
+            return this;
+        }
+        Surface pane = surface.with(Parameter.GEOMETRY_THIN_WALLED, true);
+        return showing(
+                surface.number(Parameter.TRANSMISSION_DEPTH) > 0
+                        ? pane.with(Parameter.TRANSMISSION_DEPTH, 0).with(Parameter.TRANSMISSION_COLOR, LinearRgb.WHITE)
+                        : pane);
     }
 
     public Dress priority(int p) {

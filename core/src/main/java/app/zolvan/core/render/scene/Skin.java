@@ -94,6 +94,7 @@ final class Skin {
                 && height == null
                 && !painted
                 && values.anisotropy == 0
+                && values.coatAnisotropy == 0
                 && values.flakes == 0
                 && age == null;
     }

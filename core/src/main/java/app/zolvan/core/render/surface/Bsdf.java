@@ -144,7 +144,10 @@ public final class Bsdf {
         smoothCoat = s.coatRoughness < SMOOTH;
         coatRoughness = Math.max(s.coatRoughness, smoothCoat ? 0 : least);
         double coatAlpha = Math.max(1e-4, coatRoughness * coatRoughness);
-        coatGgx.set(coatAlpha, coatAlpha);
+        double coatFinest = smoothCoat ? 1e-4 : Math.max(1e-4, least * least);
+        double coatWide = Math.min(1, coatAlpha * Brushing.along(Math.abs(s.coatAnisotropy)));
+        double coatNarrow = Math.max(coatFinest, coatAlpha * Brushing.across(Math.abs(s.coatAnisotropy)));
+        coatGgx.set(s.coatAnisotropy < 0 ? coatNarrow : coatWide, s.coatAnisotropy < 0 ? coatWide : coatNarrow);
         fuzzOut = fuzz > 0 ? 1 - fuzz * Fuzz.reflects(oz, s.fuzzRoughness) : 1;
         coatFrame = coat > 0 ? askew(level, s.coatSlopeX, s.coatSlopeY) : null;
         coatCosine = coatFrame == null ? oz : Math.min(1, coatFrame.facing());

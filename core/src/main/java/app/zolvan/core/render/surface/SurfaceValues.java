@@ -54,6 +54,9 @@ public final class SurfaceValues {
     public double coatG;
     public double coatB;
     public double coatRoughness;
+    /** How far its facets lie askew along the tangent rather than across, as OpenPBR's coat_roughness_anisotropy. */
+    public double coatAnisotropy;
+
     public double coatIor;
     public double coatDarkening;
     public double fuzz;
@@ -149,6 +152,7 @@ public final class SurfaceValues {
         v.coatG = coat.g();
         v.coatB = coat.b();
         v.coatRoughness = s.number(Parameter.COAT_ROUGHNESS);
+        v.coatAnisotropy = s.number(Parameter.COAT_ROUGHNESS_ANISOTROPY);
         v.coatIor = s.number(Parameter.COAT_IOR);
         v.coatDarkening = s.number(Parameter.COAT_DARKENING);
         v.fuzz = s.number(Parameter.FUZZ_WEIGHT);
@@ -251,6 +255,7 @@ public final class SurfaceValues {
         coatG = o.coatG;
         coatB = o.coatB;
         coatRoughness = o.coatRoughness;
+        coatAnisotropy = o.coatAnisotropy;
         coatIor = o.coatIor;
         coatDarkening = o.coatDarkening;
         fuzz = o.fuzz;
@@ -407,6 +412,7 @@ public final class SurfaceValues {
             case SUBSURFACE_WEIGHT -> subsurface *= single;
             case COAT_WEIGHT -> coat *= single;
             case COAT_ROUGHNESS -> coatRoughness *= single;
+            case COAT_ROUGHNESS_ANISOTROPY -> coatAnisotropy *= single;
             case COAT_DARKENING -> coatDarkening *= single;
             case FUZZ_WEIGHT -> fuzz *= single;
             case FUZZ_ROUGHNESS -> fuzzRoughness *= single;

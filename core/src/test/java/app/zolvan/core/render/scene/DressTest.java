@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.zolvan.core.ageing.AgeFields;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.colour.LinearRgb;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.MaterialKind;
@@ -34,6 +35,22 @@ class DressTest {
         Dress given = Dress.of(look(MaterialKind.PAINT, Surface.STANDARD, null, Level.PART));
         assertThat(given.painted()).isFalse();
         assertThat(given.metric()).isTrue();
+    }
+
+    /** What encloses nothing has no inside that light could be in. */
+    @Test
+    void aClearSurfaceOfAnOpenMeshIsAPane() {
+        Surface green = Surface.STANDARD
+                .with(Parameter.TRANSMISSION_WEIGHT, 1)
+                .with(Parameter.TRANSMISSION_COLOR, 0.2, 0.9, 0.4)
+                .with(Parameter.TRANSMISSION_DEPTH, 0.02);
+        Surface pane = Dress.of(green).open().surface();
+        assertThat(pane.flag(Parameter.GEOMETRY_THIN_WALLED)).isTrue();
+        assertThat(pane.colour(Parameter.TRANSMISSION_COLOR)).isEqualTo(LinearRgb.WHITE);
+        Surface tinted = green.with(Parameter.TRANSMISSION_DEPTH, 0);
+        assertThat(Dress.of(tinted).open().surface().colour(Parameter.TRANSMISSION_COLOR))
+                .isEqualTo(tinted.colour(Parameter.TRANSMISSION_COLOR));
+        assertThat(Dress.of(Surface.STANDARD).open().surface()).isEqualTo(Surface.STANDARD);
     }
 
     @Test
