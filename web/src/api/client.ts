@@ -539,8 +539,19 @@ export const api = {
     ),
   preview: (id: string, part: number, span: number, values: Values, behind: boolean) =>
     send<Preview>('POST', `${project(id)}/preview${ofSide('?', behind)}`, {
-      body: { part, span, only: null, here: null, values },
+      body: { part, span, material: null, only: null, here: null, values },
     }),
+  previewOwn: (id: string, material: string, values: Values) =>
+    send<Preview>('POST', `${project(id)}/preview`, {
+      body: { part: 0, span: 0, material, only: null, here: null, values },
+    }),
+  adjustOwn: (id: string, seen: Seen, material: string, values: Values) =>
+    send<ProjectState>('POST', `${project(id)}/adjustments`, {
+      seen,
+      body: { part: 0, span: 0, material, only: null, here: null, values },
+    }),
+  removeMaterial: (id: string, seen: Seen, material: string) =>
+    send<ProjectState>('DELETE', `${project(id)}/materials/${material}`, { seen }),
   assign: (id: string, seen: Seen, given: Schemas['Assignment'], behind: boolean) =>
     send<ProjectState>('POST', `${project(id)}/assignments${ofSide('?', behind)}`, { seen, body: given }),
   adjust: (
@@ -554,7 +565,7 @@ export const api = {
   ) =>
     send<ProjectState>('POST', `${project(id)}/adjustments${ofSide('?', behind)}`, {
       seen,
-      body: { part, span, only, here, values },
+      body: { part, span, material: null, only, here, values },
     }),
   meetEdges: (id: string, seen: Seen, where: Schemas['Meeting'], behind: boolean) =>
     send<ProjectState>('POST', `${project(id)}/meeting-edges${ofSide('?', behind)}`, { seen, body: where }),

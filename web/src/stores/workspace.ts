@@ -261,6 +261,7 @@ export const useWorkspace = defineStore('workspace', () => {
     scene.value = null
     state.value = null
     selection.value = []
+    edited.value = null
     why.value = null
     aside.value = null
     diagram.value = null
@@ -423,7 +424,24 @@ export const useWorkspace = defineStore('workspace', () => {
     return path
   }
 
+  /** A material of the palette that the card is about although no part is selected; null for none. */
+  const edited = ref<string | null>(null)
+  function edit(material: string) {
+    select([])
+    edited.value = material
+  }
+  /** All that shows a material. */
+  function usersOf(material: string): Region[] {
+    const looks = state.value?.looks ?? []
+    return (state.value?.regions ?? [])
+      .filter(
+        ({ look, back }) => looks[look]?.material === material || looks[back ?? look]?.material === material,
+      )
+      .map(({ part, span }) => ({ part, span }))
+  }
+
   function choose(regions: Region[]) {
+    edited.value = null
     selection.value = regions
     why.value = null
     void readStrata()
@@ -701,6 +719,9 @@ export const useWorkspace = defineStore('workspace', () => {
     select,
     selectParts,
     surfacesOf,
+    edited,
+    edit,
+    usersOf,
     selectSpot,
     climb,
     descend,

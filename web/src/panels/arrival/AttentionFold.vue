@@ -48,7 +48,7 @@ async function mend(remedy: Remedy, parts: number[]) {
   const done = await workspace.run((v) => {
     if (remedy === 'TURN_OUTWARD') return api.turnParts(workspace.id, v, parts, 'outward')
     if (remedy === 'DROP') return api.repair(workspace.id, v, { parts, repair: 'DROP', amount: 0 })
-    return api.cleanUp(workspace.id, v, { materials: false, images: false, groups: true })
+    return api.cleanUp(workspace.id, v, { materials: false, images: false, groups: true, palette: false })
   })
   if (!done) return
   workspace.tell(`${workspace.state?.undo ?? ''} · undo takes it back`)

@@ -7,10 +7,11 @@ import { counted, useWorkspace } from '../../stores/workspace'
 /** How many of a kind are named. */
 const NAMED = 4
 
-/** What came with the file and nothing uses. */
+/** What came with the file and nothing uses, and what of the palette is on nothing. */
 const workspace = useWorkspace()
 const left = ref<Leftovers | null>(null)
-const going = ref({ materials: true, images: true, groups: true })
+/** The palette may have been laid out on purpose: it goes only if it is asked for. */
+const going = ref({ materials: true, images: true, groups: true, palette: false })
 
 watch(
   () => workspace.state?.version,
@@ -46,6 +47,12 @@ const kinds = computed(() => {
       kind: 'groups' as const,
       text: counted(l.groups.length, 'empty group'),
       names: l.groups.map((g) => g.name),
+      bytes: 0,
+    },
+    {
+      kind: 'palette' as const,
+      text: `${counted(l.palette.length, 'palette material')} on nothing`,
+      names: l.palette.map((m) => m.name),
       bytes: 0,
     },
   ].filter((k) => k.names.length > 0)

@@ -255,7 +255,7 @@ onBeforeUnmount(() => {
 
 <template>
   <aside class="card side-card" aria-label="Look">
-    <div v-if="!region || !part" class="empty soft">
+    <div v-if="(!region || !part) && !(workspace.edited && material)" class="empty soft">
       <p class="title">Nothing selected</p>
       <p>Click a part on the stage or in the ledger to see and change its look.</p>
       <p>
@@ -264,11 +264,14 @@ onBeforeUnmount(() => {
       <RulesFold />
     </div>
     <template v-else>
-      <header class="head">
+      <header v-if="!part" class="head">
+        <h1 class="title">In the palette, on nothing yet</h1>
+      </header>
+      <header v-else class="head">
         <h1 class="title">{{ part.name }}</h1>
         <KeepRow v-model:noting="noting" :parts="chosen" />
       </header>
-      <p class="soft small">
+      <p v-if="part" class="soft small">
         <template v-if="group">in {{ group }} · </template>{{ size }}
         <template v-if="chosen.length > 1">
           · {{ chosen.length }} parts selected
@@ -281,21 +284,23 @@ onBeforeUnmount(() => {
           </button>
         </template>
       </p>
-      <FacesRow v-if="chosen.length === 1" :key="part.index" :part="part" :region="region" />
-      <NotesRow v-model:writing="noting" :part="part.index" />
-      <SidesRow />
-      <StrataBars
-        :why="workspace.why"
-        :arrived="look?.from === null"
-        @take="take"
-        @give="give"
-        @top="putOnTop"
-        @back="asInBase"
-        @off="takeOff"
-      />
-      <GoesTo v-if="workspace.schemes.length > 1" />
-      <CandidateRow />
-      <SuitsFold v-if="isUndressed" :part="part.index" @take="useNear" />
+      <template v-if="region && part">
+        <FacesRow v-if="chosen.length === 1" :key="part.index" :part="part" :region="region" />
+        <NotesRow v-model:writing="noting" :part="part.index" />
+        <SidesRow />
+        <StrataBars
+          :why="workspace.why"
+          :arrived="look?.from === null"
+          @take="take"
+          @give="give"
+          @top="putOnTop"
+          @back="asInBase"
+          @off="takeOff"
+        />
+        <GoesTo v-if="workspace.schemes.length > 1" />
+        <CandidateRow />
+        <SuitsFold v-if="isUndressed" :part="part.index" @take="useNear" />
+      </template>
       <div v-if="!material || !card" class="empty soft">
         <p>This part arrived without a material. Drag a chip onto it, or start from a colour of its own.</p>
         <v-btn @click="commit({ base_color: [0.5, 0.5, 0.5] })">Give it a colour</v-btn>
@@ -335,7 +340,7 @@ onBeforeUnmount(() => {
             <BodyChoice v-else-if="name === 'body'" :of="card" :open="openSolid" />
             <ReliefControl v-else-if="name === 'relief'" :of="card" />
             <template v-else-if="name !== 'temperature'">
-              <GlowControl v-if="name === 'emission_luminance'" :of="card" :area="part.area" />
+              <GlowControl v-if="name === 'emission_luminance'" :of="card" :area="part?.area ?? 1" />
               <ParameterControl v-else :parameter="name" :of="card" />
             </template>
           </template>
@@ -353,7 +358,7 @@ onBeforeUnmount(() => {
         <FoldSection v-for="f in folds" :key="f.title" :title="f.title" :summary="f.summary">
           <AngleCurve v-if="f.title === 'Reflection by angle'" :of="card" />
           <OwnSurroundings v-else-if="f.title === 'What it mirrors'" :of="card" />
-          <GlowControl v-else-if="f.title === 'Glow'" :of="card" :area="part.area" />
+          <GlowControl v-else-if="f.title === 'Glow'" :of="card" :area="part?.area ?? 1" />
           <template v-else>
             <GlossControl v-if="f.title === 'Finish' && !first.includes('gloss')" :of="card" :limit="limit" />
             <WishSlider
@@ -364,7 +369,7 @@ onBeforeUnmount(() => {
               :changed="material.age > 0"
               @reset="commit({ age: 0 })"
             />
-            <p v-if="f.title === 'Leaves' && leaves > 0" class="soft small">
+            <p v-if="f.title === 'Leaves' && leaves > 0 && part" class="soft small">
               {{ counted(leaves, 'leaf', 'leaves') }} on {{ part.name }}
             </p>
             <ReliefControl v-if="f.title === 'Surface' && !first.includes('relief')" :of="card" />

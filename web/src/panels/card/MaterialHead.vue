@@ -35,9 +35,11 @@ const scopes = computed(() => {
         {
           value: false,
           text:
-            (props.sharing === 1
-              ? 'This part has it alone'
-              : `All ${counted(props.sharing, 'part')} with it`) + also,
+            (props.sharing === 0
+              ? 'It is on nothing yet'
+              : props.sharing === 1
+                ? 'This part has it alone'
+                : `All ${counted(props.sharing, 'part')} with it`) + also,
         },
       ]
     : [
@@ -202,7 +204,9 @@ async function copy() {
         @keydown.enter="copy"
         @keydown.esc="copying = null"
       />
-      <v-btn size="small" @click="copy">Give it to {{ counted(chosen.length, 'part') }}</v-btn>
+      <v-btn size="small" @click="copy">{{
+        chosen.length > 0 ? `Give it to ${counted(chosen.length, 'part')}` : 'Lay it in the palette'
+      }}</v-btn>
     </div>
     <div v-else class="made small">
       <button

@@ -34,9 +34,17 @@ export function useAdjustment(
   let asking = false
   let round = 0
 
-  const stored = computed<Material | null>(() =>
-    region.value ? workspace.materialOf(region.value, workspace.behind) : null,
-  )
+  const stored = computed<Material | null>(() => {
+    if (region.value) return workspace.materialOf(region.value, workspace.behind)
+    return workspace.edited ? (workspace.materials.get(workspace.edited) ?? null) : null
+  })
+  /** What core makes of values: of what the selected region shows, or of the palette's material on the card. */
+  function previewed(values: Values): Promise<Preview> {
+    const at = region.value
+    return at
+      ? api.preview(workspace.id, at.part, at.span, values, workspace.behind)
+      : api.previewOwn(workspace.id, workspace.edited ?? '', values)
+  }
   const material = computed<Material | null>(() => tried.value?.material ?? stored.value)
 
   watch(
@@ -82,21 +90,19 @@ export function useAdjustment(
     asking = true
     const mine = round
     try {
-      while (waiting && region.value) {
+      while (waiting && stored.value) {
         const values = waiting
         const at = region.value
         waiting = null
-        const preview = await api
-          .preview(workspace.id, at.part, at.span, values, workspace.behind)
-          .catch((e: unknown) => {
-            workspace.report(e)
-            return null
-          })
+        const preview = await previewed(values).catch((e: unknown) => {
+          workspace.report(e)
+          return null
+        })
         if (mine !== round) return
         if (!preview) continue
         tried.value = preview
         limit.value = preview.limit
-        stageHandle.value?.tryOn(reach(at), preview.physical, mappingAt(at))
+        if (at) stageHandle.value?.tryOn(reach(at), preview.physical, mappingAt(at))
       }
     } finally {
       if (mine === round) asking = false // a later round asks by itself
@@ -106,15 +112,14 @@ export function useAdjustment(
   /** Sends values; the stage goes on showing the last try until the answer is there. */
   async function commit(values: Values) {
     const at = region.value
-    if (!at) return
+    const alone = workspace.edited
+    if (!at && !alone) return
     round++
     waiting = null
     asking = false
-    const wish =
-      'gloss' in values
-        ? await api.preview(workspace.id, at.part, at.span, values, workspace.behind).catch(() => null)
-        : null
-    await workspace.adjust(at, only.value, values, here.value)
+    const wish = 'gloss' in values ? await previewed(values).catch(() => null) : null
+    if (at) await workspace.adjust(at, only.value, values, here.value)
+    else if (alone) await workspace.run((v) => api.adjustOwn(workspace.id, v, alone, values))
     limit.value = wish?.limit ?? ''
     endTrial()
   }

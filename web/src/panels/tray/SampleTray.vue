@@ -102,6 +102,19 @@ function choose(m: Material, event?: MouseEvent | KeyboardEvent) {
   }
 }
 const parts = computed(() => new Set(workspace.selection.map((r) => r.part)).size)
+/** The chosen chip where it is one of the project's own. */
+const inPalette = computed(() => workspace.state?.palette.find((u) => u.material.id === workspace.chosen))
+function selectUsers() {
+  if (workspace.chosen) workspace.select(workspace.usersOf(workspace.chosen).reverse())
+}
+async function takeOut() {
+  const m = inPalette.value?.material
+  if (m && (await workspace.run((v) => api.removeMaterial(workspace.id, v, m.id)))) {
+    if (workspace.edited === m.id) workspace.edited = null
+    workspace.chosen = null
+    workspace.tell(`${m.name} is out of the palette · undo brings it back`)
+  }
+}
 /** On all that is selected; without a level, on the one at which each shows it. */
 function put(level: Level | null) {
   if (workspace.chosen && workspace.selection.length > 0)
@@ -203,6 +216,22 @@ function scrolled(e: Event) {
       >
         Click to apply (A)
       </v-btn>
+      <template v-if="inPalette">
+        <v-btn v-if="inPalette.parts > 0" size="small" title="Selects all that shows it" @click="selectUsers">
+          Select its {{ counted(inPalette.parts, 'part') }}
+        </v-btn>
+        <v-btn
+          v-else
+          size="small"
+          title="Shows it on the card, to be changed before it is on anything"
+          @click="workspace.edit(inPalette.material.id)"
+        >
+          Adjust
+        </v-btn>
+        <v-btn v-if="inPalette.parts === 0" size="small" title="Takes it out of the palette" @click="takeOut">
+          Take out
+        </v-btn>
+      </template>
       <label class="alone" title="What gets it keeps its density, price and carbon; only the look changes">
         <input v-model="workspace.lookOnly" type="checkbox" /> The look alone
       </label>

@@ -104,6 +104,37 @@ class AdjustmentTest {
         }
     }
 
+    /** A colour that is given is the one that is seen, over a picture as without one. */
+    @Test
+    void aGivenColourIsSeenOverAPictureToo() throws ImportException {
+        Surface oak = RED.withTexture(
+                Parameter.BASE_COLOR, TextureUse.repeating("oak", TextureUse.Channel.RGB, TextureUse.ModelUv.PLAIN));
+        for (Surface s : List.of(RED, oak)) {
+            Surface blue = adjusted(MaterialKind.WOOD, s, "{\"colour\": [0.05, 0.1, 0.3]}")
+                    .material()
+                    .surface();
+            LinearRgb seen = MainColour.seen(blue, picture -> OAK);
+            assertThat(seen.r()).isCloseTo(0.05, within(0.005));
+            assertThat(seen.g()).isCloseTo(0.1, within(0.005));
+            assertThat(seen.b()).isCloseTo(0.3, within(0.005));
+        }
+        assertThatExceptionOfType(ParameterException.class)
+                .isThrownBy(() -> adjusted(MaterialKind.WOOD, oak, "{\"colour\": [0.1, 0.2, 7]}"));
+    }
+
+    /** A relief that begins with a picture is one that is felt, not one as deep as a relief may be. */
+    @Test
+    void aPictureOfReliefBeginsWithADepthThatIsFelt() throws ImportException {
+        Surface bumpy = adjusted(
+                        MaterialKind.PAINT,
+                        RED,
+                        "{\"picture\": {\"of\": \"geometry_height\", \"image\": \"" + "ab".repeat(32)
+                                + "\", \"real_size\": [0.1, 0.1]}}")
+                .material()
+                .surface();
+        assertThat(bumpy.number(Parameter.GEOMETRY_HEIGHT)).isEqualTo(0.001);
+    }
+
     @Test
     void everyParameterIsReachableWithASentenceAndTwoExamples() {
         List<Parameter> controlled =

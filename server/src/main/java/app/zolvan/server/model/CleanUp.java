@@ -45,10 +45,7 @@ public class CleanUp {
         Set<UUID> used = new HashSet<>(shown);
         scene.sets().stream().filter(s -> s.parts() > 0).forEach(s -> used.add(s.source()));
         all.forEach(m -> used.add(m.origin()));
-        List<Leftovers.Unused> unused = all.stream()
-                .filter(m -> m.arrived() && !used.contains(m.id()))
-                .map(m -> new Leftovers.Unused(m.id(), m.name(), m.surface().getBytes(StandardCharsets.UTF_8).length))
-                .toList();
+        List<Leftovers.Unused> unused = unused(all, used, true);
         Set<String> images = all.stream()
                 .filter(m -> unused.stream().noneMatch(u -> u.id().equals(m.id())))
                 .flatMap(m -> m.toSurface().textures().values().stream())
@@ -63,7 +60,14 @@ public class CleanUp {
                 .filter(g -> !holding.contains(g.index()))
                 .map(g -> new Leftovers.EmptyGroup(g.index(), g.name()))
                 .toList();
-        return new Leftovers(unused, pictures, groups);
+        return new Leftovers(unused, pictures, groups, unused(all, used, false));
+    }
+
+    private static List<Leftovers.Unused> unused(List<MaterialRow> all, Set<UUID> used, boolean arrived) {
+        return all.stream()
+                .filter(m -> m.arrived() == arrived && !used.contains(m.id()))
+                .map(m -> new Leftovers.Unused(m.id(), m.name(), m.surface().getBytes(StandardCharsets.UTF_8).length))
+                .toList();
     }
 
     private static Set<Integer> holding(Scene scene) {

@@ -3,10 +3,11 @@ package app.zolvan.server.model;
 import java.util.List;
 import java.util.UUID;
 
-/** What came with files and nothing of a project uses. */
-public record Leftovers(List<Unused> materials, List<UnusedImage> images, List<EmptyGroup> groups) {
+/** What came with files and nothing of a project uses, and what of its palette is on nothing. */
+public record Leftovers(
+        List<Unused> materials, List<UnusedImage> images, List<EmptyGroup> groups, List<Unused> palette) {
 
-    /** A source material that no set has and no scheme shows. */
+    /** A material that no set has, no scheme shows and no other follows: of those that arrived, or of the palette. */
     public record Unused(UUID id, String name, long bytes) {}
 
     /** An image that no material of the project shows. */

@@ -11,9 +11,7 @@ import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -23,7 +21,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class CleanUpCommands {
     private final CommandService commands;
     private final ProjectService projects;
-    private final SchemeMapper schemes;
+    private final PaletteCommands palette;
     private final MaterialService materials;
     private final ModelStore models;
     private final CleanUp cleanUp;
@@ -32,14 +30,14 @@ public class CleanUpCommands {
     CleanUpCommands(
             CommandService commands,
             ProjectService projects,
-            SchemeMapper schemes,
             MaterialService materials,
             ModelStore models,
             CleanUp cleanUp,
-            EntryMoves moves) {
+            EntryMoves moves,
+            PaletteCommands palette) {
         this.commands = commands;
         this.projects = projects;
-        this.schemes = schemes;
+        this.palette = palette;
         this.materials = materials;
         this.models = models;
         this.cleanUp = cleanUp;
@@ -48,16 +46,11 @@ public class CleanUpCommands {
 
     public Leftovers leftovers(Account account, UUID projectId) {
         projects.require(account, projectId);
-        Set<UUID> shown = new HashSet<>();
-        for (SchemeMapper.SchemeRow s : schemes.schemes(projectId)) {
-            schemes.entries(s.id()).forEach(e -> shown.add(e.materialId()));
-        }
-        schemes.candidates(projectId).forEach(c -> shown.add(c.materialId()));
-        return cleanUp.leftovers(projectId, shown);
+        return cleanUp.leftovers(projectId, palette.used(projectId));
     }
 
     /** Which kinds of leftovers are to go. */
-    public record Going(boolean materials, boolean images, boolean groups) {}
+    public record Going(boolean materials, boolean images, boolean groups, boolean palette) {}
 
     @Transactional
     public ProjectState remove(Account account, UUID projectId, Seen seen, Going what) {
@@ -66,10 +59,12 @@ public class CleanUpCommands {
         Leftovers going = new Leftovers(
                 what.materials() ? all.materials() : List.of(),
                 what.images() ? all.images() : List.of(),
-                what.groups() ? all.groups() : List.of());
+                what.groups() ? all.groups() : List.of(),
+                what.palette() ? all.palette() : List.of());
         int count = going.materials().size()
                 + going.images().size()
-                + going.groups().size();
+                + going.groups().size()
+                + going.palette().size();
         if (count == 0) {
             throw Problem.conflict("nothing", "There is nothing to clean up.", null);
         }
@@ -81,6 +76,7 @@ public class CleanUpCommands {
             moves.move(projectId, Level.GROUP, cleaned.groups()::get, changes);
         }
         going.materials().forEach(m -> changes.add(new Change.OfMaterial(m.id(), materials.find(m.id()), null)));
+        going.palette().forEach(m -> changes.add(new Change.OfMaterial(m.id(), materials.find(m.id()), null)));
         going.images().forEach(i -> changes.add(new Change.OfImage(i.sha256(), true, false)));
         return commands.commit(
                 account, project, "Clean up " + count + (count == 1 ? " leftover" : " leftovers"), changes);

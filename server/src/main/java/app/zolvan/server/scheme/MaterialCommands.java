@@ -49,6 +49,8 @@ import tools.jackson.databind.json.JsonMapper;
 class MaterialCommands {
     /** What a look is called that was begun from nothing. */
     private static final String OWN = "Own colour";
+    /** The surface that a light's flux is spread over where it is on no part yet. */
+    private static final double A_SQUARE_METRE = 1;
 
     private final CommandService commands;
     private final SchemeService schemes;
@@ -104,11 +106,38 @@ class MaterialCommands {
         LookTable looks = schemes.looks(project);
         Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
-        Changed changed = adjusted(account, projectId, shown, target, values);
+        Changed changed = adjusted(account, projectId, shown, target.area(), values);
         if (here && only == null && isOwn(shown)) {
             return changeHere(account, project, shown, changed, CommandLabel.of(values));
         }
         return change(account, project, looks, part, span, only, changed, CommandLabel.of(values));
+    }
+
+    /** Changes values of one of the palette's materials, wherever it is shown, or nowhere yet. */
+    @Transactional
+    ProjectState adjustOwn(Account account, UUID projectId, Seen seen, UUID material, Map<String, Object> values) {
+        Project project = commands.begin(account, projectId, seen);
+        MaterialRow row = requirePalette(account, projectId, material);
+        Changed changed = adjusted(account, projectId, row, A_SQUARE_METRE, values);
+        return commands.commit(account, project, CommandLabel.of(values) + " of " + row.name(), edit(row, changed));
+    }
+
+    /** What {@link #adjustOwn} would make of it, as a thin pane where it is clear. */
+    Preview previewOwn(Account account, UUID projectId, UUID material, Map<String, Object> values) {
+        projects.require(account, projectId);
+        MaterialRow row = requirePalette(account, projectId, material);
+        Changed a = adjusted(account, projectId, row, A_SQUARE_METRE, values);
+        Look look = Look.of(a.material(), null, 0, null);
+        return new Preview(MaterialWire.of(row.with(a.material()), null), PhysicalWire.of(look.physical()), a.limit());
+    }
+
+    private MaterialRow requirePalette(Account account, UUID projectId, UUID material) {
+        MaterialRow row = requireOwn(account, projectId, material);
+        if (row.arrived()) {
+            throw Problem.ofField(
+                    "material", "What arrived with the model stays as it is. Select a part with it and change that.");
+        }
+        return row;
     }
 
     private static boolean isOwn(@Nullable MaterialRow m) {
@@ -301,11 +330,11 @@ class MaterialCommands {
     private record Followed(@Nullable UUID of, @Nullable Shade as) {}
 
     private Changed adjusted(
-            Account account, UUID projectId, @Nullable MaterialRow shown, Scene.Part part, Map<String, Object> values) {
+            Account account, UUID projectId, @Nullable MaterialRow shown, double area, Map<String, Object> values) {
         Material base = shown == null ? Look.NEUTRAL : shown.toMaterial();
         Map<String, Object> wishes = new LinkedHashMap<>(values);
         Object follow = wishes.remove("follow");
-        wishes.put("area", part.area());
+        wishes.put("area", area);
         try {
             Adjustment a =
                     Adjustment.of(base, JsonValue.parse(json.writeValueAsBytes(wishes)), materials::meanOfPicture);
@@ -369,7 +398,7 @@ class MaterialCommands {
         LookTable looks = schemes.looks(project);
         Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
-        Changed a = adjusted(account, projectId, shown, target, values);
+        Changed a = adjusted(account, projectId, shown, target.area(), values);
         MaterialRow row =
                 shown != null ? shown.with(a.material()) : MaterialService.own(projectId, OWN, a.material(), 0);
         Look changed = Look.of(a.material(), null, target.ownThickness(), null);

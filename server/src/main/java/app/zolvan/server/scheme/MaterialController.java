@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -23,12 +24,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/projects/{id}")
 class MaterialController {
     private final MaterialCommands commands;
+    private final PaletteCommands palette;
 
-    MaterialController(MaterialCommands commands) {
+    MaterialController(MaterialCommands commands, PaletteCommands palette) {
+        this.palette = palette;
         this.commands = commands;
     }
 
     /**
+     * @param material one of the palette that is meant wherever it is shown, or nowhere yet; null for what a region shows
      * @param only   the parts that change; null for all that show the same material
      * @param here   whether other schemes keep what they show; null for no
      * @param values of parameters, by OpenPBR's names, and wishes about several
@@ -36,6 +40,7 @@ class MaterialController {
     record Adjustment(
             int part,
             int span,
+            @Nullable UUID material,
             @Nullable @Size(max = 100_000) List<Integer> only,
             @Nullable Boolean here,
             @NotEmpty @Size(max = 100) Map<String, Object> values) {}
@@ -58,6 +63,9 @@ class MaterialController {
             @PathVariable UUID id,
             Seen seen,
             @Validated @RequestBody Adjustment a) {
+        if (a.material() != null) {
+            return CommandController.tagged(commands.adjustOwn(account, id, seen, a.material(), a.values()));
+        }
         return CommandController.tagged(commands.adjust(
                 account, id, seen, a.part(), a.span(), a.only(), Boolean.TRUE.equals(a.here()), a.values()));
     }
@@ -81,7 +89,9 @@ class MaterialController {
     @PostMapping("/preview")
     MaterialCommands.Preview preview(
             @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody Adjustment a) {
-        return commands.preview(account, id, a.part(), a.span(), a.values());
+        return a.material() == null
+                ? commands.preview(account, id, a.part(), a.span(), a.values())
+                : commands.previewOwn(account, id, a.material(), a.values());
     }
 
     @PostMapping("/materials/{material}/name")
@@ -92,6 +102,13 @@ class MaterialController {
             Seen seen,
             @Validated @RequestBody NewName n) {
         return CommandController.tagged(commands.rename(account, id, seen, material, n.name()));
+    }
+
+    /** Takes a material that nothing uses out of the palette. */
+    @DeleteMapping("/materials/{material}")
+    ResponseEntity<ProjectState> remove(
+            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID material, Seen seen) {
+        return CommandController.tagged(palette.remove(account, id, seen, material));
     }
 
     /** Another material made of one: a copy, or a variation that follows it. */

@@ -412,7 +412,6 @@ public final class SurfaceValues {
             case SUBSURFACE_WEIGHT -> subsurface *= single;
             case COAT_WEIGHT -> coat *= single;
             case COAT_ROUGHNESS -> coatRoughness *= single;
-            case COAT_ROUGHNESS_ANISOTROPY -> coatAnisotropy *= single;
             case COAT_DARKENING -> coatDarkening *= single;
             case FUZZ_WEIGHT -> fuzz *= single;
             case FUZZ_ROUGHNESS -> fuzzRoughness *= single;
