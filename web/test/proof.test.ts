@@ -68,6 +68,35 @@ describe('a proof', () => {
     expect(begun).toHaveBeenCalledTimes(2)
   })
 
+  it('that is switched off keeps its picture and goes on from where it was', async () => {
+    const news = (share: number, of = 'one'): ProofNews => ({
+      ...({ proof: of, pictures: 2, share, secondsLeft: 9, done: false, failed: false } as ProofNews),
+    })
+    proof.toggle()
+    await rest()
+    proof.hear(news(0.4))
+    await rest()
+    proof.toggle()
+    expect([ended.mock.calls.length, proof.isShown, proof.picture, proof.share]).toEqual([
+      1,
+      false,
+      'blob:picture',
+      0.4,
+    ])
+    begun.mockResolvedValue({ proof: 'two' } as Awaited<ReturnType<typeof api.beginProof>>)
+    proof.toggle()
+    expect(proof.isShown).toBe(true)
+    await rest()
+    expect(begun).toHaveBeenCalledTimes(2)
+    const shown = vi.mocked(URL.createObjectURL).mock.calls.length
+    proof.hear(news(0.1, 'two'))
+    await rest()
+    expect([proof.share, vi.mocked(URL.createObjectURL).mock.calls.length]).toEqual([0.4, shown])
+    proof.hear(news(0.6, 'two'))
+    await rest()
+    expect([proof.share, vi.mocked(URL.createObjectURL).mock.calls.length]).toEqual([0.6, shown + 1])
+  })
+
   it('that is begun after nobody wants it any more is ended', async () => {
     const slow = later<Awaited<ReturnType<typeof api.beginProof>>>()
     begun.mockReturnValueOnce(slow.answer)

@@ -10,9 +10,10 @@ import {
 import { copiesOf } from './copies'
 import { haze, SHADE, VERTEX } from './haze'
 
-/** What fronts and backs are shown in; backs are hatched as well, so that colour alone does not tell. */
-export const FRONT = '#a9bac6'
-export const BACK = '#d98e4a'
+/** Fronts are neutral; backs are hatched in the accent over a lighter neutral, so that colour alone does not tell. */
+export const FRONT = '#b4b2ad'
+export const BACK = '#e9e4e8'
+export const HATCH = '#6b2d5c'
 
 /**
  * Shows which side of each surface is its front, shaded by its slope towards the eye. Where parts are selected, the others
@@ -24,17 +25,19 @@ export class Sides {
     uniforms: {
       front: { value: new Color(FRONT) },
       back: { value: new Color(BACK) },
+      hatch: { value: new Color(HATCH) },
       pixels: { value: 1 },
     },
     vertexShader: VERTEX,
     fragmentShader: /* glsl */ `
       uniform vec3 front;
       uniform vec3 back;
+      uniform vec3 hatch;
       uniform float pixels;
       ${SHADE}
       void main() {
         float line = fract((gl_FragCoord.x + gl_FragCoord.y) / (9.0 * pixels));
-        vec3 colour = gl_FrontFacing ? front : back * (line < 0.3 ? 0.45 : 1.0);
+        vec3 colour = gl_FrontFacing ? front : line < 0.36 ? hatch : back;
         gl_FragColor = vec4(colour * shade(), 1.0);
         #include <colorspace_fragment>
       }`,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { api } from '../../api/client'
-import { BACK, FRONT } from '../../stage/sides'
+import { BACK, FRONT, HATCH } from '../../stage/sides'
 import OneOf from '../shared/OneOf.vue'
 import { counted, useWorkspace, type Display } from '../../stores/workspace'
 
@@ -16,7 +16,9 @@ const SHOWN: { value: Display; text: string }[] = [
 const workspace = useWorkspace()
 const chosen = computed(() => [...new Set(workspace.selection.map((r) => r.part))])
 const all = computed(() => workspace.scene?.parts.map((p) => p.index) ?? [])
-const backs = { background: `repeating-linear-gradient(135deg, #0008 0 2px, transparent 2px 6px), ${BACK}` }
+const backs = {
+  background: `repeating-linear-gradient(135deg, ${HATCH} 0 2px, transparent 2px 6px), ${BACK}`,
+}
 
 async function turn(how: 'flip' | 'outward', parts: number[]) {
   if (await workspace.run((v) => api.turnParts(workspace.id, v, parts, how)))

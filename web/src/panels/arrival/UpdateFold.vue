@@ -6,6 +6,7 @@ import { stageHandle } from '../../stores/stageHandle'
 import { counted, useWorkspace } from '../../stores/workspace'
 import OneOf from '../shared/OneOf.vue'
 import FileTaker from './FileTaker.vue'
+import { facesLost } from './facesLost'
 
 type Fate = UpdatePart['fate'] | 'LOST'
 const FATES: { fate: Fate; text: string; colour: string }[] = [
@@ -67,13 +68,10 @@ const lost = computed(() => {
   const kept = new Set((update.value?.parts ?? []).map(olderOf))
   return (workspace.scene?.parts ?? []).filter((p) => !kept.has(p.index))
 })
-/** Faces of one's own on parts that come back in another shape, or not at all: they can't be laid on it. */
-const facesLost = computed(() => {
+/** Faces of one's own that go with the shapes they are on. */
+const lostFaces = computed(() => {
   const same = new Set((update.value?.parts ?? []).filter((p) => fateOf(p) === 'SAME').map(olderOf))
-  return (workspace.scene?.parts ?? [])
-    .filter((p) => !same.has(p.index))
-    .flatMap((p) => [...new Set(p.ownFaces.filter((f) => f >= 0))].map((f) => ({ part: p, face: f })))
-    .map(({ part, face }) => ({ part, name: workspace.scene?.ownFaces[face]?.name ?? 'a face' }))
+  return workspace.scene ? facesLost(workspace.scene, same) : []
 })
 const byFate = computed(() => {
   const all = new Map<Fate, UpdatePart[]>()
@@ -217,13 +215,13 @@ async function leave() {
       <p v-if="count('DOUBTFUL') > 0" class="soft small">
         Doubtful parts count as new until you say what they were.
       </p>
-      <div v-if="facesLost.length > 0" class="small warn" role="status">
+      <div v-if="lostFaces.length > 0" class="small warn" role="status">
         <p>
-          {{ counted(facesLost.length, 'face') }} of your own will be lost with what
-          {{ facesLost.length === 1 ? 'it wears' : 'they wear' }}, because the shape below is another one:
+          {{ counted(lostFaces.length, 'face') }} of your own will be lost with what
+          {{ lostFaces.length === 1 ? 'it wears' : 'they wear' }}, because the shape below is another one:
         </p>
         <ul class="list" aria-label="Faces that will be lost">
-          <li v-for="(f, i) in facesLost.slice(0, LISTED)" :key="i">
+          <li v-for="(f, i) in lostFaces.slice(0, LISTED)" :key="i">
             <button class="plain link" @click="look('before', f.part.index)">{{ f.name }}</button>
             <span class="soft"> on {{ f.part.name }}</span>
           </li>

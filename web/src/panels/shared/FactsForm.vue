@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { Facts } from '../../api/client'
-import { NOTHING_KNOWN } from './facts'
+import { NOTHING_KNOWN, numberTyped } from './facts'
 
 /** Fields for what is known of a material besides its look. Empty is not known. */
 const facts = defineModel<Facts | null>({ required: true })
@@ -32,10 +32,9 @@ const unread = ref<Partial<Record<Numbered, string>>>({})
 /** Takes a number as it is typed, with a comma or a point. */
 function enter(name: Numbered, e: Event) {
   const text = value(e)
-  const read = text === '' ? null : Number(text.replace(',', '.'))
-  const wrong = read !== null && !Number.isFinite(read)
-  unread.value = { ...unread.value, [name]: wrong ? text : undefined }
-  if (!wrong) change({ [name]: read })
+  const read = numberTyped(text)
+  unread.value = { ...unread.value, [name]: read === undefined ? text : undefined }
+  if (read !== undefined) change({ [name]: read })
 }
 </script>
 

@@ -16,3 +16,11 @@ export const NOTHING_KNOWN: Facts = {
   missing: null,
   hasSubstance: null,
 }
+
+/** A number as it is typed, with a comma or a point: null for an empty field, undefined for what is no number. */
+export function numberTyped(text: string): number | null | undefined {
+  const plain = text.trim().replace(',', '.')
+  if (plain === '') return null
+  const read = Number(plain)
+  return Number.isFinite(read) ? read : undefined
+}
