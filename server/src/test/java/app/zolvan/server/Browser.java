@@ -203,6 +203,22 @@ public final class Browser {
         cookies.getCookieStore().add(URI.create(base), session);
     }
 
+    /** The headers by which a request that is written by hand counts as this browser's. */
+    String cookieHeaders() {
+        StringBuilder cookie = new StringBuilder();
+        StringBuilder token = new StringBuilder();
+        for (HttpCookie c : cookies.getCookieStore().getCookies()) {
+            cookie.append(cookie.length() > 0 ? "; " : "")
+                    .append(c.getName())
+                    .append('=')
+                    .append(c.getValue());
+            if (c.getName().equals("XSRF-TOKEN")) {
+                token.append("X-XSRF-TOKEN: ").append(c.getValue()).append("\r\n");
+            }
+        }
+        return "Cookie: " + cookie + "\r\n" + token;
+    }
+
     /** The stream of events, opened now. */
     EventStream events() {
         BlockingQueue<String> lines = new LinkedBlockingQueue<>();

@@ -4,13 +4,11 @@ import app.zolvan.core.assign.Look;
 import app.zolvan.core.colour.Tone;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
-import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.Channel;
 import app.zolvan.core.model.Digest;
 import app.zolvan.core.texture.CutOutPicture;
-import app.zolvan.core.texture.PackedPicture;
 import app.zolvan.core.texture.TonedPicture;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -41,7 +39,7 @@ final class BakedPictures {
         for (Map.Entry<Parameter, TextureUse> t : surface.textures().entrySet()) {
             plain = plain.withTexture(t.getKey(), baked(t.getValue()));
         }
-        plain = packed(cut(plain));
+        plain = cut(plain);
         if (plain.equals(surface)) {
             return look;
         }
@@ -78,47 +76,6 @@ final class BakedPictures {
         TextureUse both = shape.withImage(digest);
         return s.withTexture(Parameter.BASE_COLOR, both.onChannel(Channel.RGB))
                 .withTexture(Parameter.GEOMETRY_OPACITY, both.onChannel(Channel.A));
-    }
-
-    /**
-     * Pictures of roughness and metalness that glTF would read otherwise become one that it reads as they are meant; two that
-     * do not lie alike, or can't be read, stay.
-     */
-    private Surface packed(Surface s) {
-        TextureUse rough = s.textures().get(Parameter.SPECULAR_ROUGHNESS);
-        TextureUse metal = s.textures().get(Parameter.BASE_METALNESS);
-        if (PhysicalMaterial.isPacked(s) || (rough != null && metal != null && !rough.liesLike(metal))) {
-            return s;
-        }
-        String digest = Digest.of(("packed" + told(rough) + told(metal)).getBytes(StandardCharsets.UTF_8));
-        if (!made.containsKey(digest)) {
-            made.put(digest, packed(rough, metal));
-        }
-        if (made.get(digest) == null) {
-            return s;
-        }
-        TextureUse both = (rough == null ? metal : rough).withImage(digest);
-        return s.withTexture(Parameter.SPECULAR_ROUGHNESS, rough == null ? null : both.onChannel(Channel.G))
-                .withTexture(Parameter.BASE_METALNESS, metal == null ? null : both.onChannel(Channel.B));
-    }
-
-    private static String told(TextureUse t) {
-        return t == null ? "-" : t.image() + t.channel();
-    }
-
-    private byte[] packed(TextureUse rough, TextureUse metal) {
-        byte[] green = rough == null ? null : originals.apply(rough.image());
-        byte[] blue = metal == null ? null : originals.apply(metal.image());
-        if ((rough != null && green == null) || (metal != null && blue == null)) {
-            return null;
-        }
-        try {
-            return PackedPicture.of(
-                    rough == null ? null : new PackedPicture.Layer(green, rough.channel()),
-                    metal == null ? null : new PackedPicture.Layer(blue, metal.channel()));
-        } catch (IOException e) {
-            return null;
-        }
     }
 
     private byte[] cutOut(TextureUse colours, TextureUse shape) {

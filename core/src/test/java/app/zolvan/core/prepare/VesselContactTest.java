@@ -127,7 +127,7 @@ class VesselContactTest {
     @Test
     void keptLengthsAreReadInAnyUnit() {
         String kept = "“5 {mm}” is " + LengthText.kept(0.0123) + " off, over " + LengthText.keptArea(0.5) + ".";
-        assertThat(LengthText.read(kept, LengthUnit.MM)).isEqualTo("“5 {mm}” is 12 mm off, over 5,000 cm².");
+        assertThat(LengthText.read(kept, LengthUnit.MM)).isEqualTo("“5 {mm}” is 12 mm off, over 0.50 m².");
         assertThat(LengthText.read(kept, LengthUnit.IN)).isEqualTo("“5 {mm}” is 0.484 in off, over 5.4 ft².");
         assertThat(LengthText.of(12.34, LengthUnit.MM)).isEqualTo("12.3 m");
         assertThat(LengthText.of(0.25, LengthUnit.M)).isEqualTo("0.25 m");

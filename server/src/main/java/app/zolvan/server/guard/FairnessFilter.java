@@ -7,7 +7,6 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
@@ -36,7 +35,6 @@ class FairnessFilter extends OncePerRequestFilter {
     private static final int UPLOADS = 6;
 
     private static final Pattern CHANGE = Pattern.compile("/api/projects/([0-9a-fA-F-]{36})/.+");
-    private static final Set<String> READING = Set.of("GET", "HEAD", "OPTIONS");
     private static final String UPLOAD = "/api/imports";
 
     private final Rates rates;
@@ -93,10 +91,11 @@ class FairnessFilter extends OncePerRequestFilter {
         }
     }
 
-    /** The project that a request changes; null where it changes none. */
+    /** The project that a request changes, as commands say with the version that was seen; null where it changes none. */
     private static @Nullable String project(HttpServletRequest request) {
         Matcher change = CHANGE.matcher(request.getRequestURI());
-        return !READING.contains(request.getMethod()) && change.matches() ? change.group(1) : null;
+        boolean isCommand = request.getHeader(HttpHeaders.IF_MATCH) != null;
+        return isCommand && change.matches() ? change.group(1) : null;
     }
 
     private void refuse(HttpServletResponse response, String type, String sentence) throws IOException {

@@ -62,7 +62,7 @@ public final class GltfWriter {
 
     /** @param beside where pictures and the buffer go as files of their own; null for one binary file */
     private GltfWriter(DressedModel dressed, String bufferName, ModelWriter.FileSink beside) {
-        this.dressed = dressed;
+        this.dressed = PackedPictures.in(dressed);
         this.bufferName = bufferName;
         this.beside = beside;
     }

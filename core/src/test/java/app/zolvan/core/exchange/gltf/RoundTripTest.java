@@ -19,6 +19,7 @@ import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.Channel;
+import app.zolvan.core.model.Digest;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import java.awt.image.BufferedImage;
@@ -45,7 +46,7 @@ class RoundTripTest {
     @Test
     void everyLibraryMaterialComesBackWithAllItsValuesCodeKindAndTextures() throws Exception {
         for (Material m : LIBRARY.materials()) {
-            assertThat(back(m)).isEqualTo(m);
+            assertThat(back(m)).isEqualTo(packed(m));
         }
     }
 
@@ -200,6 +201,21 @@ class RoundTripTest {
         Mesh outward = read.meshOf(read.parts().get(0));
         Mesh inward = read.meshOf(read.parts().get(1));
         assertThat(inward.signedVolume()).isCloseTo(-outward.signedVolume(), within(1e-9));
+    }
+
+    /** The material with the one picture that glTF has for its roughness and metalness, see PackedPicturesTest. */
+    private static Material packed(Material m) {
+        Model none = new Model(List.of(), List.of(), List.of(), List.of(), Map.of(), List.of());
+        Look look = Look.of(m, null, 0.5, Level.SET);
+        DressedModel packed = PackedPictures.in(new DressedModel(
+                "Test", none, (p, s) -> look, digest -> LIBRARY.images().get(digest)));
+        Material written = packed.look().apply(0, 0).material();
+        Surface surface = written.surface();
+        for (Map.Entry<Parameter, TextureUse> t : surface.textures().entrySet()) {
+            String digest = Digest.of(packed.image().apply(t.getValue().image()));
+            surface = surface.withTexture(t.getKey(), t.getValue().withImage(digest));
+        }
+        return written.with(surface);
     }
 
     private static Material back(Material m) throws Exception {

@@ -1,27 +1,28 @@
-package app.zolvan.core.exchange;
+package app.zolvan.core.exchange.gltf;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.zolvan.core.assign.Look;
+import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
-import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.core.material.TextureUse.Channel;
 import app.zolvan.core.material.TextureUse.ModelUv;
+import app.zolvan.core.model.Model;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.util.List;
 import java.util.Map;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 
 /** Pictures of roughness and metalness as glTF reads them: green and blue of one. */
-class BakedPicturesTest {
+class PackedPicturesTest {
     private final Map<String, byte[]> originals = Map.of("grey", picture(0x505050), "coded", picture(0xC01020));
-    private final BakedPictures baked = new BakedPictures(originals::get);
 
     private static byte[] picture(int rgb) {
         BufferedImage image = new BufferedImage(1, 1, BufferedImage.TYPE_INT_RGB);
@@ -41,9 +42,12 @@ class BakedPicturesTest {
 
     /** The one texel of what a glTF file gets for a surface's roughness and metalness. */
     private int written(Surface s) throws IOException {
-        PhysicalMaterial p = baked.look(Look.of(new Material("", "One", null, s), null, 0, null))
-                .physical();
-        byte[] png = baked.bytes(p.metallicRoughnessTexture().image());
+        Look look = Look.of(new Material("", "One", null, s), null, 0, null);
+        Model none = new Model(List.of(), List.of(), List.of(), List.of(), Map.of(), List.of());
+        DressedModel packed = PackedPictures.in(new DressedModel("One", none, (p, span) -> look, originals::get));
+        String image =
+                packed.look().apply(0, 0).physical().metallicRoughnessTexture().image();
+        byte[] png = packed.image().apply(image);
         return ImageIO.read(new ByteArrayInputStream(png)).getRGB(0, 0) & 0xFFFFFF;
     }
 
