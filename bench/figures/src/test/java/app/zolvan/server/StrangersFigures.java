@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.util.ArrayList;
@@ -59,7 +60,7 @@ class StrangersFigures extends ProjectTest {
         ExecutorService knocking = Executors.newFixedThreadPool(STRANGERS);
         long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(SECONDS);
         for (int i = 0; i < STRANGERS; i++) {
-            knocking.submit(() -> {
+            knocking.execute(() -> {
                 Browser b = stranger();
                 b.get("/api/session/start");
                 while (System.nanoTime() < end) {
@@ -67,7 +68,6 @@ class StrangersFigures extends ProjectTest {
                             "login", "somebody", "password", UUID.randomUUID().toString());
                     (b.post("/api/session", guess).status() == 429 ? turnedAway : answered).incrementAndGet();
                 }
-                return null;
             });
         }
         double[] times = changing(SECONDS);
@@ -114,8 +114,8 @@ class StrangersFigures extends ProjectTest {
     /** Somebody of an address of their own who has begun to send a file of 2 MB. */
     private Socket sender(int i, Browser as) throws IOException {
         Socket s = new Socket();
-        s.bind(new InetSocketAddress("127.0.0." + (10 + i), 0));
-        s.connect(new InetSocketAddress("127.0.0.1", port));
+        s.bind(new InetSocketAddress(InetAddress.getByAddress(new byte[] {127, 0, 0, (byte) (10 + i)}), 0));
+        s.connect(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
         String request = "POST /api/imports HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/octet-stream\r\n"
                 + "X-File-Name: slow.glb\r\nContent-Length: 2000000\r\n" + as.cookieHeaders() + "\r\n";
         s.getOutputStream().write(request.getBytes(US_ASCII));
@@ -140,7 +140,7 @@ class StrangersFigures extends ProjectTest {
                 "insert into project_asset (project_id, sha256) values (?::uuid, ?)", project.substring(14), sha256);
         long start = System.nanoTime();
         long read = 0;
-        try (Socket s = new Socket("127.0.0.1", port)) {
+        try (Socket s = new Socket(InetAddress.getLoopbackAddress(), port)) {
             s.setReceiveBufferSize(1 << 16);
             String request = "GET " + project + "/assets/" + sha256 + " HTTP/1.1\r\nHost: 127.0.0.1\r\n"
                     + "Connection: close\r\n" + browser.cookieHeaders() + "\r\n";
