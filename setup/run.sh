@@ -7,28 +7,53 @@ sources_stamp() {
     -printf '%p %s %T@\n' | LC_ALL=C sort | sha256sum | cut -d' ' -f1
 }
 
+# As root the application runs as a user who owns nothing but what it writes itself.
+APP_AS=()
+APP_LOGIN=
+as_app() { if [ -n "$APP_LOGIN" ]; then (cd / && setpriv "${APP_AS[@]}" -- "$@"); else "$@"; fi; }
+
+# Where the application lies (RUN) and what it writes (OWN). Its user has to be able to go there, as the database's has.
+prepare_application() {
+  RUN=$VAR
+  if [ "$(id -u)" -eq 0 ]; then
+    APP_LOGIN=zolvan
+    id -u zolvan >/dev/null 2>&1 || useradd --system --no-create-home --shell /usr/sbin/nologin zolvan >/dev/null 2>&1 || APP_LOGIN=nobody
+    APP_AS=(--reuid "$APP_LOGIN" --regid "$(id -g "$APP_LOGIN")" --clear-groups)
+    as_app test -x "$VAR" || RUN=/var/lib/zolvan/$(printf '%s' "$VAR/run" | sha256sum | cut -c1-16)
+    mkdir -p "$RUN"
+    [ "$RUN" = "$VAR" ] || chmod a+x "$(dirname "$RUN")" "$RUN"
+  fi
+  OWN=$RUN/application
+  mkdir -p "$OWN"
+  chmod 700 "$OWN"
+  own_application
+}
+
+own_application() { if [ -n "$APP_LOGIN" ]; then chown -hR "$APP_LOGIN" "$OWN"; fi; }
+
 # Sets APP, the folder of the unpacked application; ZOLVAN_APP names one that is there already.
 build() {
   RUN_JAVA=$(newest_java)
-  export ZOLVAN_LIBRARY=${ZOLVAN_LIBRARY:-$VAR/library}
-  APP=${ZOLVAN_APP:-$VAR/app}
+  export ZOLVAN_LIBRARY=${ZOLVAN_LIBRARY:-$OWN/library}
+  APP=${ZOLVAN_APP:-$RUN/app}
   if [ -n "${ZOLVAN_APP:-}" ]; then return; fi
   local stamp=
   stamp=$(sources_stamp)
-  if [ -f "$VAR/build.stamp" ] && [ "$(cat "$VAR/build.stamp")" = "$stamp $RUN_JAVA" ] && [ -f "$VAR/app/zolvan.jsa" ]; then
+  if [ -f "$VAR/build.stamp" ] && [ "$(cat "$VAR/build.stamp")" = "$stamp $RUN_JAVA" ] && [ -f "$RUN/app/zolvan.jsa" ]; then
     return
   fi
   say "Building (a few minutes the first time) …"
   rm -f "$VAR/build.stamp"
   env -u PGPASSWORD -u ZOLVAN_DB_PASSWORD mvn -q -B -T 2 -Pquick -Dmaven.test.skip=true -pl core,demo,web,server package >"$VAR/log/build.log" 2>&1 9>&- ||
     { tail -n 40 "$VAR/log/build.log" >&2; fail "the build failed; see var/log/build.log"; }
-  rm -rf "$VAR/app"
-  "$RUN_JAVA" -Djarmode=tools -jar server/target/zolvan-server-*-app.jar extract --destination "$VAR/app" \
+  rm -rf "$RUN/app"
+  "$RUN_JAVA" -Djarmode=tools -jar server/target/zolvan-server-*-app.jar extract --destination "$RUN/app" \
     >"$VAR/log/extract.log" 2>&1 || fail "the application could not be unpacked; see var/log/extract.log"
-  mv "$VAR"/app/zolvan-server-*.jar "$VAR/app/zolvan.jar"
-  "$RUN_JAVA" -cp "demo/target/classes:core/target/classes:$(ls "$VAR"/app/lib/jackson-core-3*.jar)" \
-    app.zolvan.demo.DemoFiles "$VAR/demo" >"$VAR/log/demo.log" 2>&1 || fail "the demo could not be made; see var/log/demo.log"
+  mv "$RUN"/app/zolvan-server-*.jar "$RUN/app/zolvan.jar"
+  "$RUN_JAVA" -cp "demo/target/classes:core/target/classes:$(ls "$RUN"/app/lib/jackson-core-3*.jar)" \
+    app.zolvan.demo.DemoFiles "$RUN/demo" >"$VAR/log/demo.log" 2>&1 || fail "the demo could not be made; see var/log/demo.log"
   archive_classes
+  own_application
   printf '%s' "$stamp $RUN_JAVA" >"$VAR/build.stamp"
 }
 
@@ -37,10 +62,10 @@ build() {
 archive_classes() {
   psql_quiet -d postgres -c 'drop database if exists zolvan_archive with (force)' -c 'create database zolvan_archive' 2>/dev/null
   ZOLVAN_DB_URL=jdbc:postgresql://$ZOLVAN_DB_HOST/zolvan_archive \
-    "$RUN_JAVA" "${VECTORS[@]}" -XX:ArchiveClassesAtExit="$VAR/app/zolvan.jsa" -Dspring.context.exit=onRefresh -jar "$VAR/app/zolvan.jar" \
+    "$RUN_JAVA" "${VECTORS[@]}" -XX:ArchiveClassesAtExit="$RUN/app/zolvan.jsa" -Dspring.context.exit=onRefresh -jar "$RUN/app/zolvan.jar" \
     >"$VAR/log/archive.log" 2>&1 9>&- || say "(no class archive; starting will take longer)"
   psql_quiet -d postgres -c 'drop database zolvan_archive with (force)'
-  [ -f "$VAR/app/zolvan.jsa" ] || touch "$VAR/app/zolvan.jsa"
+  [ -f "$RUN/app/zolvan.jsa" ] || touch "$RUN/app/zolvan.jsa"
 }
 
 # The newest migration that is built.
@@ -104,30 +129,33 @@ APP_OPTIONS=()
 launch_application() {
   local archive=()
   [ -s "$APP/zolvan.jsa" ] && archive=(-XX:SharedArchiveFile="$APP/zolvan.jsa" -Xshare:auto)
-  ZOLVAN_DB_USER=zolvan_app ZOLVAN_DB_PASSWORD=$ZOLVAN_ROLE_PASSWORD ZOLVAN_DB_OWNER=zolvan ZOLVAN_DB_OWNER_PASSWORD=$PGPASSWORD \
-  ZOLVAN_PORT=$PORT ZOLVAN_SET_UP=$VAR/set-up-word ZOLVAN_LOG=$VAR/log/zolvan.log ZOLVAN_LOG_FOLDER=$VAR/log setsid setpriv --pdeathsig TERM -- \
-    "$RUN_JAVA" "${VECTORS[@]}" "${archive[@]}" -Xmx2g -XX:+ExitOnOutOfMemoryError -jar "$APP/zolvan.jar" "${APP_OPTIONS[@]}" \
-    >>"$VAR/log/zolvan.out" 2>&1 9>&- &
+  (
+    cd "$OWN"
+    export ZOLVAN_DB_USER=zolvan_app ZOLVAN_DB_PASSWORD=$ZOLVAN_ROLE_PASSWORD ZOLVAN_DB_OWNER=zolvan ZOLVAN_DB_OWNER_PASSWORD=$PGPASSWORD
+    export ZOLVAN_PORT=$PORT ZOLVAN_SET_UP=$OWN/set-up-word ZOLVAN_LOG=$OWN/zolvan.log ZOLVAN_LOG_FOLDER=$OWN
+    exec setsid setpriv "${APP_AS[@]}" --pdeathsig TERM -- \
+      "$RUN_JAVA" "${VECTORS[@]}" "${archive[@]}" -Xmx2g -XX:+ExitOnOutOfMemoryError -jar "$APP/zolvan.jar" "${APP_OPTIONS[@]}"
+  ) >>"$VAR/log/zolvan.out" 2>&1 9>&- &
   APP_PID=$!
 }
 
 await_application() {
   local try
   for try in $(seq 1 600); do
-    kill -0 "$APP_PID" 2>/dev/null || { tail -n 30 "$VAR/log/zolvan.out" >&2; fail "Zolvan did not start; see var/log/zolvan.log"; }
+    kill -0 "$APP_PID" 2>/dev/null || { tail -n 30 "$VAR/log/zolvan.out" >&2; fail "Zolvan did not start; see $OWN/zolvan.log"; }
     if answers "$PORT"; then return 0; fi
     sleep 0.1
   done
-  fail "Zolvan does not answer; see var/log/zolvan.log"
+  fail "Zolvan does not answer; see $OWN/zolvan.log"
 }
 
 # Whoever makes the first account proves with this word that they started Zolvan.
 write_set_up_word() {
-  local file=$VAR/set-up-word
+  local file=$OWN/set-up-word
   if [ "$(psql_quiet -d zolvan -c 'select count(*) from account' 2>/dev/null || printf 0)" != 0 ]; then
     rm -f "$file"
   elif [ ! -s "$file" ]; then
-    (umask 077 && head -c 12 /dev/urandom | od -An -tx1 | tr -d ' \n' >"$file")
+    head -c 12 /dev/urandom | od -An -tx1 | tr -d ' \n' | as_app sh -c 'umask 077; cat >"$1"' - "$file"
   fi
 }
 
@@ -148,6 +176,7 @@ run_application() { # $1: database, then options for the application
   start_pg postgres
   trap 'stop_all; exit 0' INT TERM
   trap stop_all EXIT
+  prepare_application
   build
   use_database "$database"
   dump_before_migration "$database"
@@ -216,15 +245,15 @@ watch_over() {
 
 demo() {
   WITH_READER=yes
-  run_application zolvan_demo --zolvan.demo="$VAR/demo"
+  run_application zolvan_demo --zolvan.demo="$RUN/demo"
   say "  Sign in with:     $DEMO_LOGIN  /  $DEMO_PASSWORD"
   stay
 }
 
 start() {
   run_application zolvan
-  if [ -s "$VAR/set-up-word" ]; then
-    say "  Make the first account:  http://127.0.0.1:$PORT/sign-in#set-up=$(cat "$VAR/set-up-word")"
+  if [ -s "$OWN/set-up-word" ]; then
+    say "  Make the first account:  http://127.0.0.1:$PORT/sign-in#set-up=$(cat "$OWN/set-up-word")"
   fi
   stay
 }
@@ -270,6 +299,7 @@ password() { # $1: the account's name
   local login=${1:-} made
   [[ $login =~ ^[a-z0-9][a-z0-9._@-]+$ ]] || fail "say for which account: ./zolvan password NAME"
   with_kept_database
+  prepare_application
   build
   [ "$(psql_quiet -d zolvan -c "select 1 from account where login = '$login'")" = 1 ] || fail "nobody signs in as “$login”"
   made=$("$RUN_JAVA" -cp "$APP/zolvan.jar:$APP/lib/*" app.zolvan.server.account.OneTimePassword) || fail "no password could be made"

@@ -155,6 +155,20 @@ class AccountsTest extends ServerTest {
         assertThat(guest.get("/api/projects").status()).as("goes on").isEqualTo(200);
     }
 
+    /** Whoever finds a page open does not get to the password by trying. */
+    @Test
+    void guessesOfThePresentPasswordMakeOneWait() {
+        signIn("long-enough-1", OWN);
+        Map<String, Object> guess = Map.of("present", "wrong", "next", "yet-another-word");
+        for (int i = 0; i < 3; i++) {
+            assertThat(guest.put("/api/account/password", guess).status()).isEqualTo(422);
+        }
+        Browser.Answer right = guest.put("/api/account/password", Map.of("present", OWN, "next", "yet-another-word"));
+        assertThat(right.status()).isEqualTo(429);
+        assertThat(right.problem()).isEqualTo("locked");
+        database.update("delete from failed_sign_in where login = ?", login);
+    }
+
     @Test
     void aLetterLetsOneChooseAPasswordOnce() {
         assertThat(guest.post("/api/session/forgotten", Map.of("login", login)).status())

@@ -93,7 +93,7 @@ final class Launched implements AutoCloseable {
 
     /** The word that proves who started it; there until the first account is made. */
     String setUpWord() throws IOException {
-        return Files.readString(data.resolve("set-up-word")).strip();
+        return Files.readString(data.resolve("application/set-up-word")).strip();
     }
 
     private Path home() throws IOException {

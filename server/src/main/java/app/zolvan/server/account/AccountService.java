@@ -186,12 +186,13 @@ public class AccountService {
         return word;
     }
 
-    /** Changes one's own password; one's other sessions end. */
+    /**
+     * Changes one's own password; one's other sessions end.
+     *
+     * @param present as {@link SignIns#requirePresent} has let it pass
+     */
     void changePassword(Account account, String present, String next, String session) {
         AccountMapper.Row row = requireRow(account.id());
-        if (!passwords.matches(present, row.passwordHash())) {
-            throw Problem.ofField("present", "That is not your present password.");
-        }
         String hash = passwords.replacement(row.login(), present, next);
         transaction.executeWithoutResult(t -> {
             mapper.setPassword(row.id(), hash, false);

@@ -24,8 +24,10 @@ import org.springframework.web.bind.annotation.RestController;
 class OwnAccountController {
     private final AccountService accounts;
     private final Sessions sessions;
+    private final SignIns signIns;
 
-    OwnAccountController(AccountService accounts, Sessions sessions) {
+    OwnAccountController(AccountService accounts, Sessions sessions, SignIns signIns) {
+        this.signIns = signIns;
         this.accounts = accounts;
         this.sessions = sessions;
     }
@@ -47,6 +49,7 @@ class OwnAccountController {
             @AuthenticationPrincipal Account account,
             @Validated @RequestBody PasswordChange c,
             HttpServletRequest request) {
+        signIns.requirePresent(account, c.present(), request.getRemoteAddr());
         accounts.changePassword(account, c.present(), c.next(), session(request));
         return own(account, request);
     }

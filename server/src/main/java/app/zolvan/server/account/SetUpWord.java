@@ -28,7 +28,7 @@ class SetUpWord {
             throw Problem.of(
                     HttpStatus.FORBIDDEN,
                     "set-up-word",
-                    "That is not the set-up word. It was printed when Zolvan was started, and lies in var/set-up-word.");
+                    "That is not the set-up word. It was printed when Zolvan was started, and lies in var/application/set-up-word.");
         }
     }
 

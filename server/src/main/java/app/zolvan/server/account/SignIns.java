@@ -89,6 +89,17 @@ class SignIns {
         return row.account();
     }
 
+    /** Lets pass who knows an account's present password; guesses count as they do at signing in. */
+    void requirePresent(Account account, String present, String address) {
+        requirePatience(account.login(), address);
+        String kept =
+                mapper.find(account.id()).map(AccountMapper.Row::passwordHash).orElse(null);
+        if (!passwords.matches(present, kept)) {
+            countFailure(account.login(), address);
+            throw Problem.ofField("present", "That is not your present password.");
+        }
+    }
+
     private void requirePatience(String login, String address) {
         if (mapper.failures(address, login, since()) >= limits.tries()
                 || mapper.failures(address, null, since()) >= ANY_ACCOUNT * limits.tries()) {
