@@ -37,7 +37,7 @@ interface JobMapper {
      * A run of a job that has begun.
      *
      * @param run      its fencing number, which everything it says of the job carries
-     * @param attempts how often the job was begun, this time included
+     * @param attempts how often the job was begun, this time included, without what an outage of the database ended
      */
     record Begun(long run, int attempts) {}
 
@@ -82,13 +82,17 @@ interface JobMapper {
             order by created_at desc limit 20""")
     List<Row> recent(UUID accountId);
 
-    /** Begins a run; empty where the job has ended or asks. */
+    /**
+     * Begins a run; empty where the job has ended or asks.
+     *
+     * @param counted 1 for an attempt, 0 for a run that goes on after the database was away
+     */
     @Options(flushCache = Options.FlushCachePolicy.TRUE)
     @Select("""
-            update job set state = 'RUNNING', share = 0, step = '', started_at = now(), run = run + 1, attempts = attempts + 1
+            update job set state = 'RUNNING', share = 0, step = '', started_at = now(), run = run + 1, attempts = attempts + #{counted}
             where id = #{id} and state in ('QUEUED', 'RUNNING')
             returning run, attempts""")
-    Optional<Begun> start(UUID id);
+    Optional<Begun> start(UUID id, int counted);
 
     /** 0 where another run has begun since or the job has ended. */
     @Update("""

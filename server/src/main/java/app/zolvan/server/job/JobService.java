@@ -18,7 +18,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import javax.sql.DataSource;
@@ -42,12 +44,12 @@ public class JobService {
     private static final long REPORT_EVERY_MS = 100;
     private static final Duration AGAIN = Duration.ofSeconds(2);
     /** Most attempts of a job; one that takes its process down each time ends as failed. */
-    private static final int MOST_ATTEMPTS = 3;
+    private static final int MOST_ATTEMPTS = 5;
 
     private static final int TIDY_EVERY_H = 6;
     private static final int LONGEST_SENTENCE = 1_000;
     private static final String GIVEN_UP =
-            "This was begun three times and stopped Zolvan’s work each time; nothing was changed. The file may need more"
+            "This was begun five times and stopped Zolvan’s work each time; nothing was changed. The file may need more"
                     + " memory than there is: try a smaller or simpler one.";
     private static final String NO_LONGER = "You are no longer on this project’s team; nothing was changed.";
     private static final String FAULT = "Something went wrong on our side and nothing was changed. Try it once more.";
@@ -64,6 +66,8 @@ public class JobService {
     private final ObjectMapper json;
     private final SchedulerClient client;
     private final OneTimeTask<Void> task;
+    /** Jobs whose last run here was ended by the database: that says nothing against them. */
+    private final Set<UUID> interrupted = ConcurrentHashMap.newKeySet();
 
     JobService(
             JobMapper mapper,
@@ -181,7 +185,9 @@ public class JobService {
     /** Lets an exception out only where the database was not there or two transactions clashed: it is run again soon. */
     private void run(UUID id) {
         JobMapper.Row job = mapper.find(id).orElse(null);
-        JobMapper.Begun begun = job == null ? null : mapper.start(id).orElse(null);
+        JobMapper.Begun begun = job == null
+                ? null
+                : mapper.start(id, interrupted.remove(id) ? 0 : 1).orElse(null);
         if (begun == null) {
             return; // finished before a crash could be noticed, or deleted
         }
@@ -213,6 +219,7 @@ public class JobService {
             finish(work, id, begun, "FAILED", shortened(e.getMessage()), null);
         } catch (IOException | RuntimeException | OutOfMemoryError | StackOverflowError e) {
             if (e instanceof RuntimeException r && (Outage.is(e) || Outage.isClash(e))) {
+                interrupted.add(id);
                 throw r;
             }
             LOG.error("job {} failed", id, e);

@@ -28,9 +28,9 @@ class JobFencingTest extends ServerTest {
 
     @Test
     void aRunThatWasTakenForDeadChangesNothingAnyMore() {
-        long first = mapper.start(id).orElseThrow().run();
+        long first = mapper.start(id, 1).orElseThrow().run();
         assertThat(mapper.progress(id, first, 0.3, "Looking")).isEqualTo(1);
-        JobMapper.Begun second = mapper.start(id).orElseThrow();
+        JobMapper.Begun second = mapper.start(id, 1).orElseThrow();
         assertThat(second.run()).isGreaterThan(first);
         assertThat(second.attempts()).isEqualTo(2);
         assertThat(mapper.progress(id, first, 0.9, "Looking still")).isZero();
@@ -41,26 +41,33 @@ class JobFencingTest extends ServerTest {
         assertThat(mapper.finish(id, second.run(), "FAILED", "Too late.", null))
                 .as("it has ended")
                 .isZero();
-        assertThat(mapper.start(id)).isEmpty();
+        assertThat(mapper.start(id, 1)).isEmpty();
         assertThat(state()).isEqualTo("DONE");
     }
 
     @Test
     void anAnswerBeginsTheCountOfAttemptsAnew() {
-        mapper.start(id);
-        mapper.start(id);
-        long run = mapper.start(id).orElseThrow().run();
+        mapper.start(id, 1);
+        mapper.start(id, 1);
+        long run = mapper.start(id, 1).orElseThrow().run();
         assertThat(mapper.ask(id, run, "{}")).isEqualTo(1);
         UUID account = mapper.find(id).orElseThrow().accountId();
         assertThat(mapper.answer(id, account, "{}")).isEqualTo(1);
-        assertThat(mapper.start(id).orElseThrow().attempts()).isEqualTo(1);
+        assertThat(mapper.start(id, 1).orElseThrow().attempts()).isEqualTo(1);
+    }
+
+    @Test
+    void whatTheDatabaseEndedIsNoAttempt() {
+        mapper.start(id, 1);
+        assertThat(mapper.start(id, 0).orElseThrow().attempts()).isEqualTo(1);
+        assertThat(mapper.start(id, 1).orElseThrow().attempts()).isEqualTo(2);
     }
 
     /** As a file does that takes more than there is each time it is read. */
     @Test
     void aJobThatKeepsTakingItsProcessDownIsGivenUp() throws InterruptedException {
-        for (int i = 0; i < 3; i++) {
-            mapper.start(id);
+        for (int i = 0; i < 5; i++) {
+            mapper.start(id, 1);
         }
         database.update(
                 "insert into scheduled_tasks (task_name, task_instance, execution_time, picked, version)"
@@ -69,7 +76,7 @@ class JobFencingTest extends ServerTest {
         browser.waitFor(id);
         assertThat(state()).isEqualTo("FAILED");
         assertThat(browser.get("/api/jobs/" + id).json().get("problem").asString())
-                .contains("begun three times")
+                .contains("begun five times")
                 .contains("nothing was changed");
     }
 
