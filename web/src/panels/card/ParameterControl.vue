@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useWorkspace } from '../../stores/workspace'
+import { lengthSaid } from '../shared/lengths'
 import ValueSlider from '../shared/ValueSlider.vue'
 import { hintOf, type Card } from './card'
 import ColourRow from './ColourRow.vue'
@@ -7,6 +9,7 @@ import PicturePick from './PicturePick.vue'
 
 /** One parameter of the material on the card, as core says it is to be shown. */
 const props = defineProps<{ parameter: string; of: Card }>()
+const workspace = useWorkspace()
 const control = computed(() => props.of.control(props.parameter))
 const picture = computed(() => props.of.material.textures.find((t) => t.parameter === props.parameter))
 function values(shown: number) {
@@ -15,7 +18,7 @@ function values(shown: number) {
 const size = computed(() => {
   const s = picture.value?.size
   return s
-    ? `${(100 * (s[0] ?? 0)).toFixed(1)} × ${(100 * (s[1] ?? 0)).toFixed(1)} cm`
+    ? s.map((m) => lengthSaid(m ?? 0, workspace.state?.unit)).join(' × ')
     : 'by the model’s coordinates'
 })
 </script>

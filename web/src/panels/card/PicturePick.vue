@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { api } from '../../api/client'
 import { useWorkspace } from '../../stores/workspace'
+import LengthField from '../shared/LengthField.vue'
 import type { Card } from './card'
 
 /** Has a picture drive a parameter: one of the project's, or a file; with its real size and the channel that is read. */
@@ -27,15 +28,16 @@ const ON_STAGE = [
 /** What lies around the surface rather than on it. */
 const isAround = computed(() => props.parameter === 'reflected_surroundings')
 const channel = ref('')
-const width = ref(50)
-const height = ref(50)
+/** Of one repeat, in metres. */
+const width = ref(0.5)
+const height = ref(0.5)
 
 function turn() {
   open.value = !open.value
   if (!open.value) return
   channel.value = picture.value?.channel ?? control.value?.channel ?? ''
   const size = picture.value?.size
-  if (size) [width.value, height.value] = size.map((m) => Math.round(1000 * m) / 10) as [number, number]
+  if (size) [width.value, height.value] = size as [number, number]
 }
 
 if (props.begun) turn()
@@ -55,7 +57,7 @@ async function bring(e: Event) {
 }
 
 function take(image: string) {
-  const real_size = [width.value / 100, height.value / 100]
+  const real_size = [width.value, height.value]
   const picture = { of: props.parameter, image, channel: channel.value }
   void props.of.commit({ picture: isAround.value ? picture : { ...picture, real_size } })
 }
@@ -69,26 +71,9 @@ function again() {
   <div v-if="open" class="pick" :aria-label="`Picture for ${control?.label ?? parameter}`">
     <label v-if="!isAround" class="small" title="Real width and height of one repeat">
       One repeat
-      <input
-        v-model.number="width"
-        type="number"
-        min="0.1"
-        max="10000"
-        step="0.1"
-        aria-label="Width, cm"
-        @change="again"
-      />
+      <LengthField v-model="width" lazy label="Width of one repeat" @update:model-value="again" />
       ×
-      <input
-        v-model.number="height"
-        type="number"
-        min="0.1"
-        max="10000"
-        step="0.1"
-        aria-label="Height, cm"
-        @change="again"
-      />
-      cm
+      <LengthField v-model="height" lazy label="Height of one repeat" @update:model-value="again" />
     </label>
     <label v-if="control?.shape !== 'COLOUR'" class="small" title="Which of the picture’s channels is read">
       Channel
