@@ -8,6 +8,8 @@ import { counted, useWorkspace } from '../../stores/workspace'
 const session = useSession()
 const workspace = useWorkspace()
 const password = ref('')
+/** The password from now on, where the present one was for one time only; null otherwise. */
+const next = ref<string | null>(null)
 const problem = ref('')
 const busy = ref(false)
 const field = ref<HTMLInputElement | null>(null)
@@ -16,6 +18,7 @@ watch(
   () => session.ended,
   () => {
     password.value = ''
+    next.value = null
     problem.value = ''
   },
 )
@@ -30,8 +33,9 @@ async function go() {
   busy.value = true
   problem.value = ''
   try {
-    await session.signIn(session.account?.login ?? '', password.value)
+    await session.signIn(session.account?.login ?? '', password.value, next.value)
   } catch (e) {
+    if (e instanceof Refusal && e.type === 'password-due') next.value ??= ''
     problem.value = e instanceof Refusal ? e.message : 'Signing in failed. Try again.'
   } finally {
     busy.value = false
@@ -57,6 +61,18 @@ async function go() {
           name="password"
           type="password"
           autocomplete="current-password"
+          required
+        />
+      </label>
+      <label v-if="next !== null">
+        New password
+        <input
+          v-model="next"
+          class="field"
+          name="next"
+          type="password"
+          autocomplete="new-password"
+          minlength="10"
           required
         />
       </label>

@@ -13,11 +13,15 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import javax.imageio.ImageIO;
+import org.assertj.core.api.Condition;
 
 /** What a designer does with mouse and keyboard, and sees. */
 final class Designer {
     /** Milliseconds in which a busy machine draws a few frames. */
     private static final int DRAWING = 120_000;
+
+    /** Most steps of 255 by which the same colour may come out otherwise. */
+    private static final int MUCH = 4;
 
     final Page page;
     /** What the stage said of the last drop. */
@@ -204,6 +208,16 @@ final class Designer {
             }
         }
         return new Color(sum[0] / n, sum[1] / n, sum[2] / n);
+    }
+
+    /** A colour that nobody could tell from another: drafts and fine pictures of one look differ by as little. */
+    static Condition<Color> about(Color other) {
+        return new Condition<>(
+                c -> Math.abs(c.getRed() - other.getRed()) <= MUCH
+                        && Math.abs(c.getGreen() - other.getGreen()) <= MUCH
+                        && Math.abs(c.getBlue() - other.getBlue()) <= MUCH,
+                "about %s",
+                other);
     }
 
     static BufferedImage picture(byte[] png) {
