@@ -197,10 +197,11 @@ final class Designer {
         BufferedImage image = picture(page.locator("[data-testid=stage]").screenshot());
         int cx = (int) (x * image.getWidth());
         int cy = (int) (y * image.getHeight());
+        int around = Math.max(1, Math.min(3, (int) (6 * sharpness)));
         int[] sum = new int[3];
         int n = 0;
-        for (int dy = -3; dy <= 3; dy++) {
-            for (int dx = -3; dx <= 3; dx++, n++) {
+        for (int dy = -around; dy <= around; dy++) {
+            for (int dx = -around; dx <= around; dx++, n++) {
                 Color c = new Color(image.getRGB(cx + dx, cy + dy));
                 sum[0] += c.getRed();
                 sum[1] += c.getGreen();
