@@ -168,9 +168,8 @@ refuse_published_password() { # $1: database
   fi
 }
 
-run_application() { # $1: database, then options for the application
+run_application() { # $1: database, zolvan or zolvan_demo
   local database=$1
-  shift
   mkdir -p "$VAR/log"
   set_up_machine
   start_pg postgres
@@ -194,7 +193,7 @@ run_application() { # $1: database, then options for the application
     start_reader
     start_supplier
   fi
-  APP_OPTIONS=("$@")
+  if [ "$database" = zolvan_demo ]; then APP_OPTIONS=(--zolvan.demo="$RUN/demo"); fi
   launch_application
   await_application
   printf '%s' "$PORT" >"$VAR/port"
@@ -245,7 +244,7 @@ watch_over() {
 
 demo() {
   WITH_READER=yes
-  run_application zolvan_demo --zolvan.demo="$RUN/demo"
+  run_application zolvan_demo
   say "  Sign in with:     $DEMO_LOGIN  /  $DEMO_PASSWORD"
   stay
 }

@@ -135,10 +135,12 @@ function tileForm(): BufferGeometry {
 function ground(): Mesh {
   const positions: number[] = []
   const indices: number[] = []
-  for (let i = -6; i < 6; i++) {
-    const x = i * 0.02
+  const wide = 0.012
+  const y = -0.0505
+  for (let i = -40; i < 40; i += 2) {
+    const x = i * wide
     const k = positions.length / 3
-    positions.push(x, -0.02, -0.2, x + 0.01, -0.02, -0.2, x + 0.01, -0.02, 0.045, x, -0.02, 0.045)
+    positions.push(x, y, -1.5, x + wide, y, -1.5, x + wide, y, 1, x, y, 1)
     indices.push(k, k + 2, k + 1, k, k + 3, k + 2)
   }
   const geometry = new BufferGeometry()

@@ -299,14 +299,16 @@ watch(
           <span class="name">{{ item.name }}</span>
           <template v-if="item.part !== undefined">
             <span class="level">{{ level(item.part) }}</span>
-            <SmallChip
-              v-for="m in worn(item.part).slice(0, SHOWN)"
-              :key="m?.id ?? ''"
-              :material="m"
-              :title="nameOf(m)"
-            />
-            <span v-if="worn(item.part).length > SHOWN" class="level">
-              +{{ worn(item.part).length - SHOWN }}
+            <span class="worn">
+              <SmallChip
+                v-for="m in worn(item.part).slice(0, SHOWN)"
+                :key="m?.id ?? ''"
+                :material="m"
+                :title="nameOf(m)"
+              />
+              <span v-if="worn(item.part).length > SHOWN" class="level">
+                +{{ worn(item.part).length - SHOWN }}
+              </span>
             </span>
           </template>
           <span v-else class="level">{{ item.parts.length }}</span>
@@ -355,6 +357,11 @@ watch(
   padding-right: 10px;
   border-bottom: 1px solid #ecebe7;
   cursor: pointer;
+}
+.worn {
+  display: flex;
+  gap: 2px;
+  align-items: center;
 }
 .row:focus-visible {
   outline-offset: -2px;

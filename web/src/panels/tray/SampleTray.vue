@@ -200,7 +200,29 @@ function scrolled(e: Event) {
       </div>
     </div>
     <div v-if="chosen && !apart" class="act">
-      <b>{{ chosen.code }}</b> <span class="chosen-name">{{ chosen.name }}</span>
+      <span class="chosen-name"
+        ><b>{{ chosen.code }}</b> {{ chosen.name }}</span
+      >
+      <span v-if="inPalette" class="own small">
+        <button
+          v-if="inPalette.parts > 0"
+          class="plain"
+          title="Selects all that shows it"
+          @click="selectUsers"
+        >
+          Select its {{ counted(inPalette.parts, 'part') }}
+        </button>
+        <template v-else>
+          <button
+            class="plain"
+            title="Shows it on the card, to be changed before it is on anything"
+            @click="workspace.edit(inPalette.material.id)"
+          >
+            Adjust
+          </button>
+          <button class="plain" title="Takes it out of the palette" @click="takeOut">Take out</button>
+        </template>
+      </span>
       <v-btn size="small" :disabled="!workspace.current" @click="put('set')">
         Put on set<template v-if="setParts"> · {{ counted(setParts, 'part') }}</template>
       </v-btn>
@@ -216,22 +238,6 @@ function scrolled(e: Event) {
       >
         Click to apply (A)
       </v-btn>
-      <template v-if="inPalette">
-        <v-btn v-if="inPalette.parts > 0" size="small" title="Selects all that shows it" @click="selectUsers">
-          Select its {{ counted(inPalette.parts, 'part') }}
-        </v-btn>
-        <v-btn
-          v-else
-          size="small"
-          title="Shows it on the card, to be changed before it is on anything"
-          @click="workspace.edit(inPalette.material.id)"
-        >
-          Adjust
-        </v-btn>
-        <v-btn v-if="inPalette.parts === 0" size="small" title="Takes it out of the palette" @click="takeOut">
-          Take out
-        </v-btn>
-      </template>
       <label class="alone" title="What gets it keeps its density, price and carbon; only the look changes">
         <input v-model="workspace.lookOnly" type="checkbox" /> The look alone
       </label>
@@ -261,7 +267,15 @@ function scrolled(e: Event) {
   width: 168px;
   overflow: auto;
 }
+.own {
+  display: flex;
+  gap: 12px;
+}
+.own button {
+  color: var(--accent);
+}
 .chosen-name {
+  flex-shrink: 0;
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
