@@ -34,9 +34,22 @@ own_application() { if [ -n "$APP_LOGIN" ]; then chown -hR "$APP_LOGIN" "$OWN"; 
 # Sets APP, the folder of the unpacked application; ZOLVAN_APP names one that is there already.
 build() {
   RUN_JAVA=$(newest_java)
-  export ZOLVAN_LIBRARY=${ZOLVAN_LIBRARY:-$OWN/library}
+  if ! as_app test -x "$RUN_JAVA"; then
+    say "(the user $APP_LOGIN can't reach $RUN_JAVA: Zolvan runs as $(id -un))"
+    APP_LOGIN=
+    APP_AS=()
+  fi
+  if [ -z "${ZOLVAN_LIBRARY:-}" ] || ! as_app test -x "$(dirname "$ZOLVAN_LIBRARY")"; then ZOLVAN_LIBRARY=$OWN/library; fi
+  export ZOLVAN_LIBRARY
   APP=${ZOLVAN_APP:-$RUN/app}
-  if [ -n "${ZOLVAN_APP:-}" ]; then return; fi
+  if [ -n "${ZOLVAN_APP:-}" ]; then
+    if ! as_app test -r "$APP/zolvan.jar"; then
+      APP=$RUN/app
+      mkdir -p "$APP"
+      cp -r "$ZOLVAN_APP/." "$APP"
+    fi
+    return
+  fi
   local stamp=
   stamp=$(sources_stamp)
   if [ -f "$VAR/build.stamp" ] && [ "$(cat "$VAR/build.stamp")" = "$stamp $RUN_JAVA" ] && [ -f "$RUN/app/zolvan.jsa" ]; then
