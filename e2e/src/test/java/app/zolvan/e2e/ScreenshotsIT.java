@@ -175,7 +175,10 @@ class ScreenshotsIT {
         d.page.click(".closer button:has-text('Vessel')");
         d.page.waitForSelector(".closer img");
         d.page.waitForSelector(
-                ".closer [role=status]", new Page.WaitForSelectorOptions().setState(WaitForSelectorState.HIDDEN));
+                ".closer [role=status]",
+                new Page.WaitForSelectorOptions()
+                        .setState(WaitForSelectorState.HIDDEN)
+                        .setTimeout(120_000));
         settle(d);
         save(d.page, "keeping");
         d.page.click("[aria-label='Close the closer look']");
