@@ -39,8 +39,14 @@ build() {
     APP_LOGIN=
     APP_AS=()
   fi
-  if [ -z "${ZOLVAN_LIBRARY:-}" ] || ! as_app test -x "$(dirname "$ZOLVAN_LIBRARY")"; then ZOLVAN_LIBRARY=$OWN/library; fi
-  export ZOLVAN_LIBRARY
+  # what another user has drawn is taken over rather than read
+  if [ -n "$APP_LOGIN" ] && [ -d "${ZOLVAN_LIBRARY:-}" ] && [ "$ZOLVAN_LIBRARY" != "$OWN/library" ]; then
+    mkdir -p "$OWN/library"
+    cp "$ZOLVAN_LIBRARY"/* "$OWN/library/" 2>/dev/null || true
+    own_application
+    ZOLVAN_LIBRARY=
+  fi
+  export ZOLVAN_LIBRARY=${ZOLVAN_LIBRARY:-$OWN/library}
   APP=${ZOLVAN_APP:-$RUN/app}
   if [ -n "${ZOLVAN_APP:-}" ]; then
     if ! as_app test -r "$APP/zolvan.jar"; then
