@@ -48,7 +48,7 @@ describe('a material of the palette', () => {
   })
 
   it('has its users found on either side', () => {
-    expect(workspace.usersOf('linen')).toEqual([{ part: 2, span: 0 }])
+    expect(workspace.usersOf('linen')).toEqual([{ part: 2, span: 0, front: false, back: true }])
   })
 })
 

@@ -504,8 +504,7 @@ function set(m: MeshPhysicalMaterial, name: PatchName, values: Record<string, un
   }
 }
 
-/** What glTF has no words for. */
-/** Whether a picture is read by one channel alone, as the renderer reads it by itself; there may be none. */
+/** True for no picture, and for one that is read by one channel alone, as the renderer reads it by itself. */
 function isChannel(n: Physical['beyond']['roughness'], channel: number): boolean {
   return !n || n.shares.every((share, i) => share === (i === channel ? 1 : 0))
 }
@@ -514,6 +513,7 @@ function shares(n: Physical['beyond']['roughness']): Vector4 {
   return new Vector4(r, g, b, a)
 }
 
+/** Sets what glTF has no words for. */
 export function setBeyond(m: MeshPhysicalMaterial, p: Physical): void {
   const b = p.beyond
   const curve = b.curve && {

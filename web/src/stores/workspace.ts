@@ -175,7 +175,11 @@ export const useWorkspace = defineStore('workspace', () => {
 
   /** Every region that shows the same material as this one, and on which of its sides. */
   function sharing(region: Region, ofBack = false): Reached[] {
-    const material = lookOf(region, ofBack)?.material
+    return usersOf(lookOf(region, ofBack)?.material)
+  }
+
+  /** All that shows a material, on its front or its back. */
+  function usersOf(material: string | null | undefined): Reached[] {
     const looks = state.value?.looks ?? []
     return (state.value?.regions ?? []).flatMap(({ part, span, look, back }) => {
       const inFront = looks[look]?.material === material
@@ -430,16 +434,6 @@ export const useWorkspace = defineStore('workspace', () => {
     select([])
     edited.value = material
   }
-  /** All that shows a material. */
-  function usersOf(material: string): Region[] {
-    const looks = state.value?.looks ?? []
-    return (state.value?.regions ?? [])
-      .filter(
-        ({ look, back }) => looks[look]?.material === material || looks[back ?? look]?.material === material,
-      )
-      .map(({ part, span }) => ({ part, span }))
-  }
-
   function choose(regions: Region[]) {
     edited.value = null
     selection.value = regions

@@ -70,8 +70,12 @@ const lost = computed(() => {
 })
 /** Faces of one's own that go with the shapes they are on. */
 const lostFaces = computed(() => {
-  const same = new Set((update.value?.parts ?? []).filter((p) => fateOf(p) === 'SAME').map(olderOf))
-  return workspace.scene ? facesLost(workspace.scene, same) : []
+  const kept = new Set(
+    (update.value?.parts ?? [])
+      .filter((p) => p.keepsFaces && olderOf(p) === (p.older ?? p.perhaps))
+      .map(olderOf),
+  )
+  return workspace.scene ? facesLost(workspace.scene, kept) : []
 })
 const byFate = computed(() => {
   const all = new Map<Fate, UpdatePart[]>()

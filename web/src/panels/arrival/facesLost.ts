@@ -9,11 +9,11 @@ export interface LostFace {
 /**
  * Faces of one's own that a newer file takes away: those of parts that come back in another shape, or not at all.
  *
- * @param same parts of the model that come back as they are
+ * @param kept parts of the model that come back in the very same shape, as the server says
  */
-export function facesLost(scene: Scene, same: Set<number | null>): LostFace[] {
+export function facesLost(scene: Scene, kept: Set<number | null>): LostFace[] {
   return scene.parts
-    .filter((p) => !same.has(p.index))
+    .filter((p) => !kept.has(p.index))
     .flatMap((part) =>
       [...new Set(part.ownFaces.filter((f) => f >= 0))].map((f) => ({
         part,

@@ -100,11 +100,11 @@ public record AgedPictures(byte[] colour, byte[] rough) {
         }
     }
 
-    /** A picture that lies on the surface already; null where there is none that can be shown. */
     private static double number(double[] texel, TextureUse use) {
         return use.channel().of(texel[0], texel[1], texel[2], texel[3]);
     }
 
+    /** A picture that lies on the surface already; null where there is none that can be shown. */
     private static Texture laid(TextureUse use, Holds holds, Function<String, byte[]> images) {
         byte[] file = use == null ? null : images.apply(use.image());
         try {

@@ -45,6 +45,12 @@ public record Look(Material material, Mapping mapping, PhysicalMaterial physical
         return new Look(material.with(other), mapping, physical, from, oneSided);
     }
 
+    /** Another surface in the place of this one, and what glTF tells of it. */
+    public Look wearing(Surface other) {
+        PhysicalMaterial told = PhysicalMaterial.of(other, physical.thickness());
+        return new Look(material.with(other), mapping, told, from, oneSided);
+    }
+
     /** The same on one side alone. */
     public Look onOneSide() {
         return new Look(material, mapping, physical, from, true);

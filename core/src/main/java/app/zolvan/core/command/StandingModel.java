@@ -3,6 +3,7 @@ package app.zolvan.core.command;
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.geometry.Box3;
 import app.zolvan.core.geometry.Mesh;
+import app.zolvan.core.geometry.Topology;
 import app.zolvan.core.geometry.Transform;
 import app.zolvan.core.geometry.Vec3;
 import app.zolvan.core.light.Lamp;
@@ -48,11 +49,13 @@ public final class StandingModel {
             builder.lamp(sun);
         }
         for (Model.Part part : model.parts()) {
+            boolean open = !Topology.of(model.meshOf(part)).isClosed();
             List<Dress> dresses = part.sourceOfSpan().stream()
                     .map(s -> s == Model.NONE
                             ? Look.NEUTRAL
                             : model.sources().get(s).material())
                     .map(m -> Dress.of(Look.of(m, null, 0, null)))
+                    .map(d -> open ? d.open() : d)
                     .toList();
             builder.addDressed(model.meshOf(part), model.partToWorld(part), dresses);
         }

@@ -2,7 +2,6 @@ package app.zolvan.core.exchange;
 
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.colour.Tone;
-import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.Surface;
 import app.zolvan.core.material.TextureUse;
@@ -40,12 +39,7 @@ final class BakedPictures {
             plain = plain.withTexture(t.getKey(), baked(t.getValue()));
         }
         plain = cut(plain);
-        if (plain.equals(surface)) {
-            return look;
-        }
-        Material m = look.material();
-        Look baked = Look.of(m.with(plain), look.mapping(), look.physical().thickness(), look.from());
-        return look.oneSided() ? baked.onOneSide() : baked;
+        return plain.equals(surface) ? look : look.wearing(plain);
     }
 
     private TextureUse baked(TextureUse t) {

@@ -84,7 +84,7 @@ public final class Reading {
         }
     }
 
-    /** Whether an exception is what whoever follows the progress has ended the reading with. */
+    /** True for the exception by which whoever follows the progress has ended the reading. */
     public boolean isEndedBy(RuntimeException e) {
         return e == ended;
     }

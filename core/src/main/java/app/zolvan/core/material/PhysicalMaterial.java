@@ -249,7 +249,7 @@ public record PhysicalMaterial(
                 Beyond.of(s));
     }
 
-    /** Whether glTF reads a surface's pictures of roughness and metalness as they are meant. */
+    /** True where glTF, which reads green and blue of one picture, gets a surface's roughness and metalness right. */
     public static boolean isPacked(Surface s) {
         TextureUse rough = s.textures().get(Parameter.SPECULAR_ROUGHNESS);
         TextureUse metal = s.textures().get(Parameter.BASE_METALNESS);

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** The same cases as in the front end's lengths.test.ts: one rule, in both languages. */
+/** Cases shared with the front end's lengths.test.ts: one rule, in both languages. */
 class LengthTextTest {
     @ParameterizedTest
     @CsvSource(

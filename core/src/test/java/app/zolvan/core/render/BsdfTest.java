@@ -73,7 +73,7 @@ class BsdfTest {
         assertThat(mirrored(brushed, 0, 0.3)).isLessThan(0.5 * even);
     }
 
-    /** What light from a direction that leans along the tangent and across it adds, seen from straight above. */
+    /** The response from straight above to light from a direction that leans along the tangent and across it. */
     private static double mirrored(Surface s, double along, double across) {
         Bsdf bsdf = new Bsdf();
         bsdf.set(SurfaceValues.of(s), 0, 0, 1, 1.5, false);

@@ -104,7 +104,7 @@ interface AssetMapper {
     @Select("select exists (select 1 from library_asset where sha256 = #{sha256} and library_id is null)")
     boolean isInLibrary(String sha256);
 
-    /** Whether a library that an account is a member of shows it, or the one that ships. */
+    /** True where a library that an account is a member of shows it, or the one that ships. */
     @Select("""
             select exists (select 1 from library_asset l where l.sha256 = #{sha256} and (l.library_id is null or exists (
                 select 1 from library_member m where m.account_id = #{account} and m.library_id = l.library_id)))""")

@@ -234,7 +234,7 @@ public class AssetService {
         return some.isEmpty() ? 0 : mapper.sizeOfThoseOnlyIn(library, some.toArray(String[]::new));
     }
 
-    /** Whether an account that may see the project may read the asset. */
+    /** True where an account that may see the project may read the asset. */
     public boolean isReadable(UUID account, UUID projectId, String sha256) {
         return isInProject(projectId, sha256) || mapper.isInLibraryOf(account, sha256);
     }

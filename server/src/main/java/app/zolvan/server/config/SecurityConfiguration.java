@@ -1,17 +1,14 @@
 package app.zolvan.server.config;
 
 import app.zolvan.server.guard.SessionAge;
-import app.zolvan.server.problem.ProblemAdvice;
+import app.zolvan.server.problem.ProblemWriter;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.io.IOException;
 import java.time.Clock;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
-import org.springframework.http.ProblemDetail;
 import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.AuthenticationServiceException;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
@@ -20,7 +17,6 @@ import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.context.SecurityContextHolderFilter;
 import org.springframework.security.web.header.writers.CrossOriginOpenerPolicyHeaderWriter.CrossOriginOpenerPolicy;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Who may do what: everything under /api needs a signed-in designer, and every change the CSRF token. */
 @Configuration
@@ -37,7 +33,7 @@ class SecurityConfiguration {
     private static final String WORKER = "/assets/worker-";
 
     @Bean
-    SecurityFilterChain security(HttpSecurity http, JsonMapper json, ZolvanProperties properties, Clock clock)
+    SecurityFilterChain security(HttpSecurity http, ProblemWriter problems, ZolvanProperties properties, Clock clock)
             throws Exception {
         http.authorizeHttpRequests(r -> r.requestMatchers("/api/session/**", "/api/session")
                         .permitAll()
@@ -63,20 +59,16 @@ class SecurityConfiguration {
                         .crossOriginOpenerPolicy(p -> p.policy(CrossOriginOpenerPolicy.SAME_ORIGIN))
                         .referrerPolicy(p -> p.policy(ReferrerPolicy.SAME_ORIGIN))
                         .cacheControl(c -> c.disable()))
-                .exceptionHandling(e -> e.authenticationEntryPoint((request, response, x) -> write(
-                                json,
+                .exceptionHandling(e -> e.authenticationEntryPoint((request, response, x) -> problems.write(
                                 response,
-                                ProblemAdvice.detail(
-                                        HttpStatus.UNAUTHORIZED,
-                                        "signed-out",
-                                        "You are signed out. Sign in to go on.")))
-                        .accessDeniedHandler((request, response, x) -> write(
-                                json,
+                                HttpStatus.UNAUTHORIZED,
+                                "signed-out",
+                                "You are signed out. Sign in to go on."))
+                        .accessDeniedHandler((request, response, x) -> problems.write(
                                 response,
-                                ProblemAdvice.detail(
-                                        HttpStatus.FORBIDDEN,
-                                        "forbidden",
-                                        "That was not allowed. Reload the page and try again."))));
+                                HttpStatus.FORBIDDEN,
+                                "forbidden",
+                                "That was not allowed. Reload the page and try again.")));
         return http.build();
     }
 
@@ -85,12 +77,6 @@ class SecurityConfiguration {
         if (request.getRequestURI().startsWith("/api/") && response.getHeader(HttpHeaders.CACHE_CONTROL) == null) {
             response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
         }
-    }
-
-    private static void write(JsonMapper json, HttpServletResponse response, ProblemDetail detail) throws IOException {
-        response.setStatus(detail.getStatus());
-        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        json.writeValue(response.getOutputStream(), detail);
     }
 
     /** Signing in goes through our own service; this keeps Spring from making up a user of its own. */

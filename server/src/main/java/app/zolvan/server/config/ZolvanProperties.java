@@ -47,7 +47,7 @@ public record ZolvanProperties(
     public record Imports(DataSize memory, Duration longest, Path log) {}
 
     /**
-     * How many requests one address may make.
+     * Requests that one address may make.
      *
      * @param perSecond on and on
      * @param burst     at once after a pause

@@ -1,7 +1,7 @@
 package app.zolvan.server.guard;
 
 import app.zolvan.server.config.ZolvanProperties;
-import app.zolvan.server.problem.ProblemAdvice;
+import app.zolvan.server.problem.ProblemWriter;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -14,11 +14,8 @@ import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
-import org.springframework.http.ProblemDetail;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Keeps one address, one project and one sender of files from taking what all share. Changes of a project queue up here,
@@ -36,16 +33,19 @@ class FairnessFilter extends OncePerRequestFilter {
 
     private static final Pattern CHANGE = Pattern.compile("/api/projects/([0-9a-fA-F-]{36})/.+");
     private static final String UPLOAD = "/api/imports";
+    private static final String TOO_MANY_FILES =
+            "Six files are on their way from your address. Send this one when one of them is here.";
+    private static final String BUSY = "This project is busy with other changes. Try again in a moment.";
 
     private final Rates rates;
     private final Turns changes = new Turns(CHANGES);
     private final Turns uploads = new Turns(UPLOADS);
-    private final JsonMapper json;
+    private final ProblemWriter problems;
 
-    FairnessFilter(ZolvanProperties properties, JsonMapper json) {
+    FairnessFilter(ZolvanProperties properties, ProblemWriter problems) {
         rates = new Rates(
                 properties.requests().perSecond(), properties.requests().burst());
-        this.json = json;
+        this.problems = problems;
     }
 
     @Override
@@ -60,19 +60,27 @@ class FairnessFilter extends OncePerRequestFilter {
             refuse(response, "too-many-requests", "Too many requests come from your address. Wait a moment.");
             return;
         }
-        Turns turns = path.equals(UPLOAD) ? uploads : changes;
-        String key = path.equals(UPLOAD) ? request.getRemoteAddr() : project(request);
-        if (key == null) {
+        String project = project(request);
+        if (path.equals(UPLOAD)) {
+            pass(uploads, request.getRemoteAddr(), 0, TOO_MANY_FILES, request, response, chain);
+        } else if (project != null) {
+            pass(changes, project, CHANGE_PATIENCE_MS, BUSY, request, response, chain);
+        } else {
             chain.doFilter(request, response);
-            return;
         }
-        if (!entered(turns, key)) {
-            refuse(
-                    response,
-                    "busy",
-                    turns == uploads
-                            ? "Six files are on their way from your address. Send this one when one of them is here."
-                            : "This project is busy with other changes. Try again in a moment.");
+    }
+
+    private void pass(
+            Turns turns,
+            String key,
+            long patience,
+            String sentence,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            FilterChain chain)
+            throws ServletException, IOException {
+        if (!entered(turns, key, patience)) {
+            refuse(response, "busy", sentence);
             return;
         }
         try {
@@ -82,9 +90,9 @@ class FairnessFilter extends OncePerRequestFilter {
         }
     }
 
-    private boolean entered(Turns turns, String key) {
+    private static boolean entered(Turns turns, String key, long patience) {
         try {
-            return turns.enter(key, turns == uploads ? 0 : CHANGE_PATIENCE_MS);
+            return turns.enter(key, patience);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             return false;
@@ -99,10 +107,7 @@ class FairnessFilter extends OncePerRequestFilter {
     }
 
     private void refuse(HttpServletResponse response, String type, String sentence) throws IOException {
-        ProblemDetail detail = ProblemAdvice.detail(HttpStatus.TOO_MANY_REQUESTS, type, sentence);
-        response.setStatus(detail.getStatus());
         response.setHeader(HttpHeaders.RETRY_AFTER, "1");
-        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        json.writeValue(response.getOutputStream(), detail);
+        problems.write(response, HttpStatus.TOO_MANY_REQUESTS, type, sentence);
     }
 }

@@ -3,6 +3,7 @@ package app.zolvan.server.guard;
 import app.zolvan.server.config.ZolvanProperties;
 import app.zolvan.server.database.Outage;
 import app.zolvan.server.problem.ProblemAdvice;
+import app.zolvan.server.problem.ProblemWriter;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -15,11 +16,8 @@ import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
-import org.springframework.http.ProblemDetail;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * First of all filters, before anything is read or looked up: refuses strange host names and long bodies, and answers for the
@@ -35,18 +33,18 @@ class GuardFilter extends OncePerRequestFilter {
     private final Semaphore room = new Semaphore(48, true);
 
     private final KnownHosts hosts;
-    private final JsonMapper json;
+    private final ProblemWriter problems;
 
-    GuardFilter(ZolvanProperties properties, JsonMapper json) {
+    GuardFilter(ZolvanProperties properties, ProblemWriter problems) {
         hosts = new KnownHosts(properties.hosts());
-        this.json = json;
+        this.problems = problems;
     }
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         if (!hosts.contains(request.getHeader(HttpHeaders.HOST))) {
-            write(response, HttpStatus.MISDIRECTED_REQUEST, "host", "Zolvan does not answer to this name.");
+            problems.write(response, HttpStatus.MISDIRECTED_REQUEST, "host", "Zolvan does not answer to this name.");
             return;
         }
         if (!isJson(request)) {
@@ -56,12 +54,12 @@ class GuardFilter extends OncePerRequestFilter {
         long most = BodyLimits.of(request.getRequestURI());
         long announced = request.getContentLengthLong();
         if (announced > most) {
-            write(response, HttpStatus.CONTENT_TOO_LARGE, "too-long", ProblemAdvice.TOO_LONG);
+            problems.write(response, HttpStatus.CONTENT_TOO_LARGE, "too-long", ProblemAdvice.TOO_LONG);
             return;
         }
         int heavy = (int) ((announced < 0 ? most : announced) / MEGABYTE);
         if (!hasRoom(heavy)) {
-            write(
+            problems.write(
                     response,
                     HttpStatus.SERVICE_UNAVAILABLE,
                     "busy",
@@ -94,20 +92,12 @@ class GuardFilter extends OncePerRequestFilter {
             }
             response.reset();
             response.setHeader(HttpHeaders.RETRY_AFTER, "1");
-            write(response, HttpStatus.SERVICE_UNAVAILABLE, "database-away", ProblemAdvice.DATABASE_AWAY);
+            problems.write(response, HttpStatus.SERVICE_UNAVAILABLE, "database-away", ProblemAdvice.DATABASE_AWAY);
         }
     }
 
     private static boolean isJson(HttpServletRequest request) {
         String type = request.getContentType();
         return type != null && type.toLowerCase(Locale.ROOT).contains("json");
-    }
-
-    private void write(HttpServletResponse response, HttpStatus status, String type, String sentence)
-            throws IOException {
-        ProblemDetail detail = ProblemAdvice.detail(status, type, sentence);
-        response.setStatus(detail.getStatus());
-        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        json.writeValue(response.getOutputStream(), detail);
     }
 }

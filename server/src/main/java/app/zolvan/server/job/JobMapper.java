@@ -47,7 +47,7 @@ interface JobMapper {
     void insert(UUID id, UUID accountId, String kind, String title, String asset, UUID subject);
 
     /**
-     * Whether an account may still work on what a job is about: it is open, and of the project's team.
+     * True where an account may still work on what a job is about: it is open, and of the project's team.
      *
      * @param subject a project; null where a job makes one
      */
@@ -58,11 +58,12 @@ interface JobMapper {
                     or exists (select 1 from project_team where project_id = #{subject} and account_id = #{account}))""")
     boolean mayWork(UUID account, UUID subject);
 
-    /** Ends jobs that nobody has answered for a week. */
-    @Update("""
+    /** Ends jobs that nobody has answered for a week; gives their ids. */
+    @Options(flushCache = Options.FlushCachePolicy.TRUE)
+    @Select("""
             update job set state = 'CANCELLED', question = null
-            where state = 'ASKING' and created_at < now() - interval '7 days'""")
-    int giveUpAsking();
+            where state = 'ASKING' and created_at < now() - interval '7 days' returning id""")
+    List<UUID> giveUpAsking();
 
     /** Forgets jobs that ended long ago. */
     @Update("""

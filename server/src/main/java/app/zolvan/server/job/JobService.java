@@ -115,8 +115,8 @@ public class JobService {
     /** Ends jobs that wait for an answer in vain and forgets old ones. */
     void tidy() {
         mapper.forgetOld();
-        if (mapper.giveUpAsking() > 0) {
-            works.values().stream().findFirst().ifPresent(w -> ended(w, new UUID(0, 0)));
+        for (UUID id : mapper.giveUpAsking()) {
+            mapper.find(id).ifPresent(r -> ended(works.get(r.kind()), id));
         }
     }
 

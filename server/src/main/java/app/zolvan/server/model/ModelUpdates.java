@@ -246,6 +246,7 @@ public class ModelUpdates {
      * @param older   the part of the model that it is taken for; null for none
      * @param perhaps the one that it may be, where that is doubtful
      * @param score   in [0, 1]
+     * @param keepsFaces whether faces that a designer cut into that part stay: its shape is the very same
      */
     public record UpdatePart(
             int newer,
@@ -253,7 +254,8 @@ public class ModelUpdates {
             @Nullable Integer older,
             @Nullable Integer perhaps,
             double score,
-            Fate fate) {}
+            Fate fate,
+            boolean keepsFaces) {}
 
     /** What waits; null for nothing. */
     public @Nullable UpdateWire pending(UUID project) {
@@ -263,6 +265,7 @@ public class ModelUpdates {
         }
         Proposal p = proposal(row);
         List<UpdatePart> parts = new ArrayList<>();
+        List<PartRow> old = models.rows(project).parts();
         for (Match m : p.matches) {
             parts.add(new UpdatePart(
                     m.newer(),
@@ -270,7 +273,8 @@ public class ModelUpdates {
                     m.isSure() ? m.older() : null,
                     m.fate() == Fate.DOUBTFUL ? m.older() : null,
                     m.score(),
-                    m.fate()));
+                    m.fate(),
+                    m.older() >= 0 && keepsShape(p.rows.parts().get(m.newer()), old.get(m.older()))));
         }
         return new UpdateWire(row.fileName(), parts);
     }
@@ -402,9 +406,8 @@ public class ModelUpdates {
 
     /** A part of the newer file that goes on being an older one. */
     private PartRow continued(PartRow fresh, PartRow old, List<GroupRow> groups) {
-        boolean whole = old.sets().length == old.arrivedSets().length;
         boolean sameSets = Arrays.equals(fresh.sets(), old.arrivedSets());
-        boolean sameMesh = fresh.mesh().equals(old.arrivedMesh()) && (sameSets || whole);
+        boolean sameMesh = keepsShape(fresh, old);
         PartRow shape = sameMesh ? old : fresh;
         PartState.Shape eased = sameMesh ? old.shape() : easedAs(fresh, old);
         boolean moved =
@@ -447,6 +450,12 @@ public class ModelUpdates {
                 old.locked(),
                 old.lookedInto(),
                 sameMesh ? old.ownFaces() : fresh.ownFaces());
+    }
+
+    /** True where a part's shape, with all that was done to it and cut into it, stays. */
+    private static boolean keepsShape(PartRow fresh, PartRow old) {
+        boolean whole = old.sets().length == old.arrivedSets().length;
+        return fresh.mesh().equals(old.arrivedMesh()) && (whole || Arrays.equals(fresh.sets(), old.arrivedSets()));
     }
 
     /** A part that brings another shape, its edges eased as they were. */

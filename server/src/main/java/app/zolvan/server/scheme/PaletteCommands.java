@@ -49,11 +49,11 @@ class PaletteCommands {
                 .filter(m -> m.id().equals(material) && !m.arrived())
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("material"));
-        if (used(projectId).contains(material)) {
+        List<String> users = users(projectId, row);
+        if (!users.isEmpty()) {
             throw Problem.conflict(
                     "in-use",
-                    "“" + row.name() + "” is " + String.join(", ", users(projectId, row))
-                            + ". Put something else there first.",
+                    "“" + row.name() + "” is " + String.join(", ", users) + ". Put something else there first.",
                     null);
         }
         return commands.commit(

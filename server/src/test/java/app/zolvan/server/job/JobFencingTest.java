@@ -63,6 +63,20 @@ class JobFencingTest extends ServerTest {
         assertThat(mapper.start(id, 1).orElseThrow().attempts()).isEqualTo(2);
     }
 
+    @Test
+    void whatNobodyAnswersForAWeekEndsAndWhatIsOldIsForgotten() {
+        long run = mapper.start(id, 1).orElseThrow().run();
+        mapper.ask(id, run, "{}");
+        jobs.tidy();
+        assertThat(state()).isEqualTo("ASKING");
+        database.update("update job set created_at = now() - interval '8 days' where id = ?", id);
+        jobs.tidy();
+        assertThat(state()).isEqualTo("CANCELLED");
+        database.update("update job set created_at = now() - interval '31 days' where id = ?", id);
+        jobs.tidy();
+        assertThat(browser.get("/api/jobs/" + id).status()).isEqualTo(404);
+    }
+
     /** As a file does that takes more than there is each time it is read. */
     @Test
     void aJobThatKeepsTakingItsProcessDownIsGivenUp() throws InterruptedException {

@@ -2,7 +2,6 @@ package app.zolvan.core.exchange.gltf;
 
 import app.zolvan.core.assign.Look;
 import app.zolvan.core.exchange.DressedModel;
-import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.material.PhysicalMaterial;
 import app.zolvan.core.material.Surface;
@@ -25,7 +24,7 @@ final class PackedPictures {
         this.originals = originals;
     }
 
-    /** The same model with such pictures. */
+    /** A model with such pictures. */
     static DressedModel in(DressedModel dressed) {
         PackedPictures packed = new PackedPictures(dressed.image());
         return new DressedModel(
@@ -41,13 +40,9 @@ final class PackedPictures {
         if (look == null) {
             return null;
         }
-        Material m = look.material();
-        Surface surface = packed(m.surface());
-        if (surface.equals(m.surface())) {
-            return look;
-        }
-        Look out = Look.of(m.with(surface), look.mapping(), look.physical().thickness(), look.from());
-        return look.oneSided() ? out.onOneSide() : out;
+        Surface own = look.material().surface();
+        Surface surface = packed(own);
+        return surface.equals(own) ? look : look.wearing(surface);
     }
 
     private byte[] bytes(String digest) {

@@ -78,10 +78,14 @@ public record Dress(
     }
 
     /**
-     * The same on a mesh that encloses nothing: a clear surface there is a pane, as it has no inside. What it would colour at
-     * depth then passes as it is.
+     * What is worn on a mesh that encloses nothing: a clear surface there is thin-walled on both its sides, as it has no
+     * inside. A colour that transmission has at depth is lost.
      */
     public Dress open() {
+        return (behind == null ? this : behind(behind.open())).thin();
+    }
+
+    private Dress thin() {
         boolean solid =
                 surface.number(Parameter.TRANSMISSION_WEIGHT) > 0 && !surface.flag(Parameter.GEOMETRY_THIN_WALLED);
         if (!solid) {

@@ -133,21 +133,13 @@ public final class Bsdf {
         double body = fromInside ? s.roughness : s.roughnessUnderCoat();
         smoothBase = body < SMOOTH;
         roughness = Math.max(body, smoothBase ? 0 : least);
-        double alpha = Math.max(1e-4, roughness * roughness);
-        double finest = smoothBase ? 1e-4 : Math.max(1e-4, least * least);
-        double wide = Math.min(1, alpha * Brushing.along(Math.abs(s.anisotropy)));
-        double narrow = Math.max(finest, alpha * Brushing.across(Math.abs(s.anisotropy)));
-        ggx.set(s.anisotropy < 0 ? narrow : wide, s.anisotropy < 0 ? wide : narrow);
+        spread(ggx, roughness, smoothBase ? 0 : least, s.anisotropy);
         baseFrame = smoothBase ? null : askew(flake, s.tiltX, s.tiltY);
         step = coat > 0 && eta >= 1 ? Fresnel.underCoat(eta, s.coatIor, coat) : eta;
         double fuzz = fromInside ? 0 : s.fuzz;
         smoothCoat = s.coatRoughness < SMOOTH;
         coatRoughness = Math.max(s.coatRoughness, smoothCoat ? 0 : least);
-        double coatAlpha = Math.max(1e-4, coatRoughness * coatRoughness);
-        double coatFinest = smoothCoat ? 1e-4 : Math.max(1e-4, least * least);
-        double coatWide = Math.min(1, coatAlpha * Brushing.along(Math.abs(s.coatAnisotropy)));
-        double coatNarrow = Math.max(coatFinest, coatAlpha * Brushing.across(Math.abs(s.coatAnisotropy)));
-        coatGgx.set(s.coatAnisotropy < 0 ? coatNarrow : coatWide, s.coatAnisotropy < 0 ? coatWide : coatNarrow);
+        spread(coatGgx, coatRoughness, smoothCoat ? 0 : least, s.coatAnisotropy);
         fuzzOut = fuzz > 0 ? 1 - fuzz * Fuzz.reflects(oz, s.fuzzRoughness) : 1;
         coatFrame = coat > 0 ? askew(level, s.coatSlopeX, s.coatSlopeY) : null;
         coatCosine = coatFrame == null ? oz : Math.min(1, coatFrame.facing());
@@ -159,6 +151,18 @@ public final class Bsdf {
         metalLostMean = metal > 0 && !smoothBase ? 1 - Albedo.mirrorMean(roughness) : 0;
         darken(coat);
         chances(coat);
+    }
+
+    /**
+     * Sets facets to a roughness and an anisotropy, −1 … 1: positive widens along the tangent.
+     *
+     * @param least the roughness that they keep at least in their narrow direction
+     */
+    private static void spread(Ggx facets, double roughness, double least, double anisotropy) {
+        double alpha = Math.max(1e-4, roughness * roughness);
+        double wide = Math.min(1, alpha * Brushing.along(Math.abs(anisotropy)));
+        double narrow = Math.max(Math.max(1e-4, least * least), alpha * Brushing.across(Math.abs(anisotropy)));
+        facets.set(anisotropy < 0 ? narrow : wide, anisotropy < 0 ? wide : narrow);
     }
 
     /** A frame that slopes so, if it does and the viewer sees its front. */

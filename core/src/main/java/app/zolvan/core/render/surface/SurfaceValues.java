@@ -54,7 +54,7 @@ public final class SurfaceValues {
     public double coatG;
     public double coatB;
     public double coatRoughness;
-    /** How far its facets lie askew along the tangent rather than across, as OpenPBR's coat_roughness_anisotropy. */
+    /** Anisotropy of its microfacets, −1 … 1: OpenPBR's coat_roughness_anisotropy. */
     public double coatAnisotropy;
 
     public double coatIor;

@@ -37,7 +37,7 @@ class DressTest {
         assertThat(given.metric()).isTrue();
     }
 
-    /** What encloses nothing has no inside that light could be in. */
+    /** An open mesh has no inside that light could be in, on either side. */
     @Test
     void aClearSurfaceOfAnOpenMeshIsAPane() {
         Surface green = Surface.STANDARD
@@ -50,6 +50,12 @@ class DressTest {
         Surface tinted = green.with(Parameter.TRANSMISSION_DEPTH, 0);
         assertThat(Dress.of(tinted).open().surface().colour(Parameter.TRANSMISSION_COLOR))
                 .isEqualTo(tinted.colour(Parameter.TRANSMISSION_COLOR));
+        assertThat(Dress.of(Surface.STANDARD)
+                        .behind(Dress.of(green))
+                        .open()
+                        .behind()
+                        .surface())
+                .isEqualTo(pane);
         assertThat(Dress.of(Surface.STANDARD).open().surface()).isEqualTo(Surface.STANDARD);
     }
 
