@@ -130,7 +130,15 @@ class UpdateTest extends ProjectTest {
         JsonNode before = scene();
         JsonNode regions = state.get("regions");
 
-        bring(Planks.file(SECOND, "lacquer"));
+        for (JsonNode p : bring(Planks.file(SECOND, "lacquer")).get("parts")) {
+            if (p.get("older").isNumber()
+                    && List.of(part("Top"), part("Shelf"))
+                            .contains(p.get("older").asInt())) {
+                assertThat(p.get("keepsFaces").asBoolean())
+                        .as("%s, before it is applied", p.get("name"))
+                        .isEqualTo(p.get("older").asInt() == part("Top"));
+            }
+        }
         post("/update", Map.of("pairs", List.of()));
         assertThat(facesOf("Top")).contains(top);
         assertThat(part("Top")).isNotEqualTo(0);
