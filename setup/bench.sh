@@ -25,6 +25,7 @@ bench_kills() { # $1: how often, $2: seed
   set_up_machine
   start_pg postgres
   trap stop_all EXIT
+  prepare_application
   build
   stop_all
   exec 9>&-
