@@ -27,7 +27,7 @@ function card(only: number[] | null = null) {
 /** Previews that are answered when they are told to. */
 function previews() {
   const asked: { values: Values; give: (gloss: number) => void }[] = []
-  vi.spyOn(api, 'preview').mockImplementation((_, __, ___, values) => {
+  vi.spyOn(api, 'preview').mockImplementation((_, __, ___, ____, values) => {
     const { answer, give } = later<Preview>()
     const preview = (gloss: number) =>
       ({

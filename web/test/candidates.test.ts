@@ -30,7 +30,9 @@ function keeping(version: number, ...materials: string[]) {
 beforeEach(() => {
   workspace = opened()
   workspace.take(keeping(2, 'brass', 'glass', 'linen'))
-  vi.spyOn(api, 'trial').mockImplementation((_, __, ___, material) => Promise.resolve(trial(material ?? '')))
+  vi.spyOn(api, 'trial').mockImplementation((_, __, ___, ____, material) =>
+    Promise.resolve(trial(material ?? '')),
+  )
   tryOn.mockClear()
   endTrial.mockClear()
   stageHandle.value = { tryOn, endTrial } as unknown as Stage
@@ -50,7 +52,7 @@ describe('candidates', () => {
       await vi.waitFor(() => expect(tryOn.mock.calls.length).toBeGreaterThan(0))
     }
     await nextTick()
-    expect(vi.mocked(api.trial).mock.calls.map((c) => c[3])).toEqual([
+    expect(vi.mocked(api.trial).mock.calls.map((c) => c[4])).toEqual([
       'brass',
       'glass',
       'linen',

@@ -20,24 +20,25 @@ describe('a command', () => {
       sent.push(seen)
       return sent.length < 4 ? Promise.reject(dropped()) : Promise.resolve('done')
     }
-    const delivered = deliver(7, command)
+    const delivered = deliver(7, 'scheme B', command)
     await vi.advanceTimersByTimeAsync(10_000)
     expect(await delivered).toBe('done')
     expect(sent).toHaveLength(4)
     expect(new Set(sent.map((s) => `${s.version} ${s.key}`)).size).toBe(1)
     expect(sent[0]?.version).toBe(7)
+    expect(sent[3]?.scheme).toBe('scheme B')
   })
 
   it('that is refused is not sent again', async () => {
     const command = vi.fn().mockRejectedValue(new Refusal(409, 'met', 'Ada has just painted it.'))
-    await expect(deliver(1, command)).rejects.toThrow('Ada')
+    await expect(deliver(1, '', command)).rejects.toThrow('Ada')
     expect(command).toHaveBeenCalledOnce()
   })
 
   it('goes on as soon as somebody else is answered', async () => {
     vi.useFakeTimers()
     const command = vi.fn().mockRejectedValueOnce(dropped()).mockResolvedValue('done')
-    const delivered = deliver(1, command)
+    const delivered = deliver(1, '', command)
     await vi.advanceTimersByTimeAsync(1)
     useConnection().hear(200, '')
     expect(await delivered).toBe('done')
@@ -54,7 +55,7 @@ describe('a command', () => {
       .fn()
       .mockRejectedValueOnce(new Refusal(401, 'signed-out', 'You are signed out.'))
       .mockResolvedValue('done')
-    const delivered = deliver(1, command)
+    const delivered = deliver(1, '', command)
     await Promise.resolve()
     expect(command).toHaveBeenCalledOnce()
     await session.signIn('ada', 'secret')

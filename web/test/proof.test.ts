@@ -42,7 +42,7 @@ describe('a proof', () => {
     proof.toggle()
     expect(begun).not.toHaveBeenCalled()
     await rest()
-    const { width, height } = begun.mock.calls[0]?.[1] ?? { width: 0, height: 0 }
+    const { width, height } = begun.mock.calls[0]?.[2] ?? { width: 0, height: 0 }
     expect(width * height).toBeLessThanOrEqual(2_500_000)
     expect(width / height).toBeCloseTo(1.6, 2)
   })

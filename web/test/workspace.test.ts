@@ -152,10 +152,11 @@ describe('schemes', () => {
     const both = (s: ProjectState, scheme: string) =>
       ({ ...s, scheme, schemes: [{ id: 'a' }, { id: 'b' }] }) as ProjectState
     workspace.take(both(stateOf(4, 'brass', 'glass'), 'a'))
-    vi.spyOn(api, 'stateOf').mockResolvedValue(both(stateOf(4, 'linen', 'glass'), 'b'))
-    await workspace.stateOf('b')
     const newest = later<ProjectState>()
-    vi.spyOn(api, 'state').mockReturnValue(newest.answer)
+    vi.spyOn(api, 'state')
+      .mockResolvedValueOnce(both(stateOf(4, 'linen', 'glass'), 'b'))
+      .mockReturnValueOnce(newest.answer)
+    await workspace.stateOf('b')
     const switched = workspace.switchTo('b')
     await vi.waitFor(() => expect(workspace.state?.scheme).toBe('b'))
     expect(workspace.materialOf({ part: 0, span: 0 })?.id).toBe('linen')

@@ -88,6 +88,7 @@ export interface ProofNews {
 export type Marked = Schemas['Marked']
 /** What surfaces are told apart by. */
 export type DiagramBy = 'MATERIAL' | 'ROLE' | 'GROUP'
+export type LightSetup = Schemas['LightWire']
 export type Note = Schemas['NoteWire']
 export type RoleWord = Schemas['RoleWord']
 export type Role = RoleWord['role']
@@ -145,9 +146,13 @@ const PAGE = 500
 const UNREACHABLE = 'Zolvan can’t be reached. Check that it is running and that you are connected.'
 const GARBLED = 'Zolvan’s answer could not be read. Try again; if it happens again, reload the page.'
 
-/** Version of the project that a command was given upon, and the command's idempotency key, the same each time it is sent. */
+/**
+ * State of the project that a command was given upon: its version, the scheme in view (empty for the first) and the command's
+ * idempotency key, the same each time it is sent.
+ */
 export interface Seen {
   version: number
+  scheme: string
   key: string
 }
 
@@ -168,15 +173,8 @@ export function onAnswer(listener: Heard) {
   heard = listener
 }
 
-/** The scheme that everything asked about a project is about; empty for its first. */
-let scheme = ''
-
-export function lookAtScheme(id: string) {
-  scheme = id
-}
-
-/** The address of something that looks different in each scheme. */
-function inScheme(path: string): string {
+/** The address of something that looks different in each scheme; an empty scheme is the project's first. */
+function inScheme(scheme: string, path: string): string {
   if (!scheme) return path
   return `${path}${path.includes('?') ? '&' : '?'}scheme=${scheme}`
 }
@@ -198,7 +196,7 @@ export async function refusalOf(status: number, text: string): Promise<Refusal> 
 interface Sending {
   body?: unknown
   seen?: Seen
-  /** Another scheme than the one that is looked at. */
+  /** The scheme that a question is about; a command's is in `seen`. */
   scheme?: string
   /** Goes on its way even if the page is left meanwhile. */
   keepalive?: boolean
@@ -251,7 +249,7 @@ function ofSide(sign: '?' | '&', behind: boolean): string {
 function send<T>(
   method: string,
   path: string,
-  { body, seen, scheme: other, keepalive = false }: Sending = {},
+  { body, seen, scheme = seen?.scheme ?? '', keepalive = false }: Sending = {},
 ): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json' }
   if (body !== undefined) headers['Content-Type'] = 'application/json'
@@ -260,8 +258,7 @@ function send<T>(
     headers['If-Match'] = `"${seen.version}"`
     headers['Idempotency-Key'] = `"${seen.key}"`
   }
-  const about = other ?? scheme
-  if (about && path.startsWith('/api/projects/')) headers['X-Scheme'] = about
+  if (scheme) headers['X-Scheme'] = scheme
   const content = body === undefined ? null : JSON.stringify(body)
   return reach(path, { method, headers, body: content, keepalive }, (r) => json<T>(r))
 }
@@ -432,10 +429,10 @@ export const api = {
   dressingRows: (table: string) => send<DressingRow[]>('GET', `/api/dressing-tables/${table}`),
   changeDressing: (table: string, rows: DressingRow[]) =>
     send<DressingRow[]>('PUT', `/api/dressing-tables/${table}`, { body: { rows } }),
-  saveDressing: (id: string, name: string) =>
-    send<DressingTable>('POST', `${project(id)}/dressing-tables`, { body: { name } }),
-  fitDressing: (id: string, table: string) =>
-    send<Fitting[]>('GET', `${project(id)}/dressing-tables/${table}`),
+  saveDressing: (id: string, scheme: string, name: string) =>
+    send<DressingTable>('POST', `${project(id)}/dressing-tables`, { scheme, body: { name } }),
+  fitDressing: (id: string, scheme: string, table: string) =>
+    send<Fitting[]>('GET', `${project(id)}/dressing-tables/${table}`, { scheme }),
   applyDressing: (id: string, seen: Seen, table: string) =>
     send<ProjectState>('POST', `${project(id)}/dressing-tables/${table}/apply`, { seen }),
   deleteDressing: (table: string) => send<undefined>('DELETE', `/api/dressing-tables/${table}`),
@@ -461,19 +458,18 @@ export const api = {
   giveRoles: (id: string, seen: Seen, roles: { part: number; role: Role | null }[]) =>
     send<ProjectState>('POST', `${project(id)}/parts/roles`, { seen, body: { roles } }),
   inspect: (id: string) => send<Job>('POST', `${project(id)}/findings`),
-  state: (id: string) => send<ProjectState>('GET', `${project(id)}/state`),
-  /** Of a scheme that is not looked at. */
-  stateOf: (id: string, other: string) =>
-    send<ProjectState>('GET', `${project(id)}/state`, { scheme: other }),
-  why: (id: string, part: number, span: number, behind: boolean) =>
-    send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}${ofSide('&', behind)}`),
-  diagram: (id: string, by: DiagramBy) => send<Diagram>('GET', `${project(id)}/schemes/diagram?by=${by}`),
+  state: (id: string, scheme: string) => send<ProjectState>('GET', `${project(id)}/state`, { scheme }),
+  why: (id: string, scheme: string, part: number, span: number, behind: boolean) =>
+    send<Why>('GET', `${project(id)}/why?part=${part}&span=${span}${ofSide('&', behind)}`, { scheme }),
+  diagram: (id: string, scheme: string, by: DiagramBy) =>
+    send<Diagram>('GET', `${project(id)}/schemes/diagram?by=${by}`, { scheme }),
   ruleLists: () => send<RuleList[]>('GET', '/api/rule-lists'),
   createRules: (name: string) => send<RuleList>('POST', '/api/rule-lists', { body: { name } }),
   changeRules: (list: string, rules: Rule[]) =>
     send<RuleList>('PUT', `/api/rule-lists/${list}`, { body: { rules } }),
   deleteRules: (list: string) => send<undefined>('DELETE', `/api/rule-lists/${list}`),
-  tryRules: (id: string, list: string) => send<RuleOutcome[]>('GET', `${project(id)}/rule-lists/${list}`),
+  tryRules: (id: string, scheme: string, list: string) =>
+    send<RuleOutcome[]>('GET', `${project(id)}/rule-lists/${list}`, { scheme }),
   applyRules: (id: string, seen: Seen, list: string) =>
     send<ProjectState>('POST', `${project(id)}/rule-lists/${list}/apply`, { seen }),
   team: (id: string) => send<Colleague[]>('GET', `${project(id)}/team`),
@@ -497,6 +493,14 @@ export const api = {
     send<ProjectState>('POST', `${project(id)}/views/${view}/looked-into`, { seen, body: { parts } }),
   dropView: (id: string, seen: Seen, view: string) =>
     send<ProjectState>('DELETE', `${project(id)}/views/${view}`, { seen }),
+  setLight: (id: string, seen: Seen, light: string, values: Schemas['LightValues']) =>
+    send<ProjectState>('PUT', `${project(id)}/lights/${light}`, { seen, body: values }),
+  nameLight: (id: string, seen: Seen, light: string, name: string) =>
+    send<ProjectState>('POST', `${project(id)}/lights/${light}/name`, { seen, body: { name } }),
+  copyLight: (id: string, seen: Seen, light: string, copy: Schemas['LightCopy']) =>
+    send<ProjectState>('POST', `${project(id)}/lights/${light}/copies`, { seen, body: copy }),
+  removeLight: (id: string, seen: Seen, light: string) =>
+    send<ProjectState>('DELETE', `${project(id)}/lights/${light}`, { seen }),
   writeNote: (id: string, seen: Seen, note: Schemas['NoteWanted']) =>
     send<ProjectState>('POST', `${project(id)}/notes`, { seen, body: note }),
   rewriteNote: (id: string, seen: Seen, note: string, text: string) =>
@@ -521,6 +525,7 @@ export const api = {
   /** Where no spot is named, of the one that shows. */
   trial: (
     id: string,
+    scheme: string,
     spot: Spot | null,
     region: { part: number; span: number },
     material: string,
@@ -536,9 +541,11 @@ export const api = {
         (side ? `&side=${side}` : '') +
         ofSide('&', behind) +
         (spot ? `&level=${spot.level}&target=${spot.target}` : ''),
+      { scheme },
     ),
-  preview: (id: string, part: number, span: number, values: Values, behind: boolean) =>
+  preview: (id: string, scheme: string, part: number, span: number, values: Values, behind: boolean) =>
     send<Preview>('POST', `${project(id)}/preview${ofSide('?', behind)}`, {
+      scheme,
       body: { part, span, material: null, only: null, here: null, values },
     }),
   previewOwn: (id: string, material: string, values: Values) =>
@@ -595,7 +602,8 @@ export const api = {
     send<ProjectState>('DELETE', `${project(id)}/schemes/${other}`, { seen }),
   differences: (id: string, one: string, other: string) =>
     send<Difference[]>('GET', `${project(id)}/schemes/${one}/differences?other=${other}`),
-  nearTwins: (id: string) => send<Twins[]>('GET', `${project(id)}/schemes/near-twins`),
+  nearTwins: (id: string, scheme: string) =>
+    send<Twins[]>('GET', `${project(id)}/schemes/near-twins`, { scheme }),
   history: (id: string, before?: number) =>
     send<Moment[]>('GET', `${project(id)}/history${before === undefined ? '' : `?before=${before}`}`),
   nameMoment: (id: string, moment: number, name: string) =>
@@ -636,8 +644,8 @@ export const api = {
   changeFaces: (id: string, seen: Seen, part: number, faces: number[], act: 'flip' | 'split') =>
     send<ProjectState>('POST', `${project(id)}/parts/${part}/faces`, { seen, body: { faces, act } }),
   /** Those surfaces of some parts that nothing lies on. */
-  seenOf: (id: string, parts: number[]) =>
-    send<Schemas['SeenSurface'][]>('POST', `${project(id)}/parts/seen`, { body: { parts } }),
+  seenOf: (id: string, scheme: string, parts: number[]) =>
+    send<Schemas['SeenSurface'][]>('POST', `${project(id)}/parts/seen`, { scheme, body: { parts } }),
   similar: (id: string, part: number) => send<Alike[]>('GET', `${project(id)}/parts/${part}/similar`),
   contact: (id: string, one: number, other: number) =>
     send<Schemas['ContactWire']>('GET', `${project(id)}/parts/contact?one=${one}&other=${other}`),
@@ -676,23 +684,26 @@ export const api = {
   putThumbnail: (id: string, jpeg: Blob) => putJpeg(`${project(id)}/thumbnail`, jpeg),
   putViewPicture: (id: string, view: string, jpeg: Blob) =>
     putJpeg(`${project(id)}/views/${view}/picture`, jpeg),
-  exports: (id: string) => send<ExportFormat[]>('GET', `${project(id)}/exports`),
+  exports: (id: string, scheme: string) => send<ExportFormat[]>('GET', `${project(id)}/exports`, { scheme }),
   materialFileAddress: (id: string, ending: string, material?: string) =>
     `${project(id)}/material-files/${ending}${material ? `?material=${material}` : ''}`,
-  exportAddress: (id: string, ending: string) => inScheme(`${project(id)}/exports/${ending}`),
+  exportAddress: (id: string, scheme: string, ending: string) =>
+    inScheme(scheme, `${project(id)}/exports/${ending}`),
   /** On a form, or on a region where that is null. */
   closerAddress: (
     projectId: string,
+    scheme: string,
     material: string,
     form: SampleForm | null,
     region: { part: number; span: number },
   ) =>
     inScheme(
+      scheme,
       `${project(projectId)}/materials/${material}/closer?` +
         (form ? `form=${form}` : `part=${region.part}&span=${region.span}`),
     ),
-  beginProof: (id: string, wanted: Schemas['ProofWanted']) =>
-    send<Schemas['ProofBegun']>('POST', `${project(id)}/proof`, { body: wanted }),
+  beginProof: (id: string, scheme: string, wanted: Schemas['ProofWanted']) =>
+    send<Schemas['ProofBegun']>('POST', `${project(id)}/proof`, { scheme, body: wanted }),
   proofAddress: (id: string, proof: string) => `${project(id)}/proof/${proof}`,
   endProof: (id: string) => send<undefined>('DELETE', `${project(id)}/proof`, { keepalive: true }),
   chipAddress: (projectId: string, material: Material) =>
@@ -706,7 +717,8 @@ export const api = {
     sendFile<{ sha256: string }>(`${project(projectId)}/pictures`, picture, 'picture'),
   ageingAddress: (projectId: string, part: number, corrodes: boolean) =>
     `${project(projectId)}/parts/${part}/ageing?corrodes=${corrodes}`,
-  shapeAddress: (projectId: string, part: number) => inScheme(`${project(projectId)}/parts/${part}/shape`),
+  shapeAddress: (projectId: string, scheme: string, part: number) =>
+    inScheme(scheme, `${project(projectId)}/parts/${part}/shape`),
   leavesAddress: (projectId: string, part: number, span: number, size: number) =>
     `${project(projectId)}/parts/${part}/leaves?span=${span}&size=${size}`,
   libraryAssetAddress: (sha256: string) => `/api/library/assets/${sha256}`,

@@ -35,7 +35,9 @@ export const useCandidates = defineStore('candidates', () => {
     const mine = ++round
     shown.value = index
     try {
-      const trial = await api.trial(workspace.id, spot.value, region, material, { behind: workspace.behind })
+      const trial = await api.trial(workspace.id, workspace.schemeInView, spot.value, region, material, {
+        behind: workspace.behind,
+      })
       if (mine === round) stageHandle.value?.tryOn(trial.reached, trial.look.physical, trial.look.mapping)
     } catch (e) {
       workspace.report(e)

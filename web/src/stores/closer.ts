@@ -45,7 +45,9 @@ export const useCloser = defineStore('closer', () => {
     const region = workspace.current ?? { part: 0, span: 0 }
     const mine = ++asked
     try {
-      const response = await fetch(api.closerAddress(workspace.id, m.id, form.value, region))
+      const response = await fetch(
+        api.closerAddress(workspace.id, workspace.schemeInView, m.id, form.value, region),
+      )
       const blob = await response.blob()
       if (mine !== asked) return
       problem.value = response.ok ? '' : FAILED

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { api, bytesAt, type ProofNews } from '../api/client'
 import { BACKDROP_BOTTOM, BACKDROP_TOP } from '../stage/Stage'
 import { useDrag } from './drag'
+import { useLight } from './light'
 import { useSchemes } from './schemes'
 import { stageHandle } from './stageHandle'
 import { useViews } from './views'
@@ -19,6 +20,7 @@ export const useProof = defineStore('proof', () => {
   const drag = useDrag()
   const views = useViews()
   const schemes = useSchemes()
+  const light = useLight()
   /** Whether the stage shows it, as far as it is there. */
   const on = ref(false)
   /** What there is of it, of what the stage shows now. */
@@ -32,7 +34,7 @@ export const useProof = defineStore('proof', () => {
   /** Whether the stage shows something for the moment that is not in the looks. */
   const passing = ref(false)
   const isQuick = computed(
-    () => passing.value || schemes.showsOther || workspace.adjusting || drag.carries || views.choosing,
+    () => passing.value || schemes.showsOther || light.tried !== null || workspace.adjusting || drag.carries || views.choosing,
   )
   const isShown = computed(() => on.value && picture.value !== '' && isPossible.value && !isQuick.value)
   let proof = ''
@@ -78,18 +80,13 @@ export const useProof = defineStore('proof', () => {
     }
     const mine = asked
     const smaller = Math.min(1, Math.sqrt(MOST_PIXELS / (width * height)))
-    const { exposure, ...light } = workspace.light
     try {
-      const begun = await api.beginProof(workspace.id, {
+      const begun = await api.beginProof(workspace.id, workspace.schemeInView, {
         camera: stage.view,
         width: Math.floor(width * smaller),
         height: Math.floor(height * smaller),
-        light: {
-          ...light,
-          stops: exposure,
-          backdropTop: BACKDROP_TOP,
-          backdropBottom: BACKDROP_BOTTOM,
-        },
+        light: light.current?.id ?? null,
+        backdrop: { top: BACKDROP_TOP, bottom: BACKDROP_BOTTOM },
         only: workspace.isolated,
         view: views.current?.id ?? null,
       })
@@ -160,7 +157,7 @@ export const useProof = defineStore('proof', () => {
     () => [
       workspace.state,
       workspace.scene,
-      workspace.light,
+      light.shown,
       workspace.isolated,
       workspace.shown,
       views.current?.lookedInto.join(),

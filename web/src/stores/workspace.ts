@@ -2,7 +2,6 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import {
   api,
-  lookAtScheme,
   Refusal,
   type Controls,
   type Diagram,
@@ -21,7 +20,7 @@ import {
   type Values,
   type Why,
 } from '../api/client'
-import type { Light, Reached, Region } from '../stage/Stage'
+import type { Reached, Region } from '../stage/Stage'
 import { deliver } from './delivery'
 import { isSame, StatesSeen } from './statesSeen'
 
@@ -42,7 +41,6 @@ const QUIET = 3000
 const FEW = 4
 const PAGE_FAULT =
   'Something went wrong in this page, and the change was not made. Reload the page and try again.'
-const FIRST_LIGHT: Light = { surroundings: 'studio', strength: 1, turn: 0, exposure: 0 }
 
 /** The open project: what it shows, what is selected, and what is on its way to the server. */
 export const useWorkspace = defineStore('workspace', () => {
@@ -113,7 +111,6 @@ export const useWorkspace = defineStore('workspace', () => {
   /** The model that is being placed, if any, and what has been done to it and is not sent yet. */
   const placing = ref<number | null>(null)
   const pulled = shallowRef<Placing | null>(null)
-  const light = ref<Light>({ ...FIRST_LIGHT })
   const adjusting = ref(false)
   /** Whether the stage shows the looks alone, for as long as a key is held. */
   const bare = ref(false)
@@ -206,6 +203,9 @@ export const useWorkspace = defineStore('workspace', () => {
     return scene.value?.parts[region.part]?.sets[region.span] ?? 0
   }
 
+  /** The scheme that is looked at, and that commands are about; empty for the first until the project is there. */
+  const schemeInView = ref('')
+
   /** Keeps materials that were found, as they were found last. */
   function know(some: Material[]) {
     const fresh = new Set(some.map((m) => m.id))
@@ -215,10 +215,10 @@ export const useWorkspace = defineStore('workspace', () => {
   async function open(projectId: string) {
     close()
     seen.forget()
-    lookAtScheme(localStorage.getItem(`zolvan-scheme-${projectId}`) ?? '')
+    schemeInView.value = localStorage.getItem(`zolvan-scheme-${projectId}`) ?? ''
     const [newScene, newState, newSubstances, newControls] = await Promise.all([
       api.scene(projectId),
-      api.state(projectId),
+      api.state(projectId, schemeInView.value),
       api.substances(),
       api.controls(),
     ])
@@ -228,7 +228,6 @@ export const useWorkspace = defineStore('workspace', () => {
     state.value = newState
     seen.keep(newState)
     lookAt(newState.scheme)
-    light.value = readLight(projectId)
     tellApart()
   }
 
@@ -272,7 +271,7 @@ export const useWorkspace = defineStore('workspace', () => {
     goesTo.value = []
     picked.value = null
     copied.value = null
-    lookAtScheme('')
+    schemeInView.value = ''
     chosen.value = null
     applying.value = false
     lookOnly.value = false
@@ -293,8 +292,13 @@ export const useWorkspace = defineStore('workspace', () => {
   function take(newer: ProjectState) {
     if (state.value && (newer.id !== state.value.id || newer.version < state.value.version)) return
     seen.keep(newer)
-    if (state.value && newer.scheme !== wanted && newer.schemes.some((s) => s.id === wanted)) return
-    if (newer.scheme !== wanted) lookAt(newer.scheme) // the one that was looked at is gone
+    if (
+      state.value &&
+      newer.scheme !== schemeInView.value &&
+      newer.schemes.some((s) => s.id === schemeInView.value)
+    )
+      return
+    if (newer.scheme !== schemeInView.value) lookAt(newer.scheme) // the one that was looked at is gone
     state.value = newer
     if (scene.value && newer.revision > scene.value.revision) void readScene()
     void readStrata()
@@ -306,7 +310,7 @@ export const useWorkspace = defineStore('workspace', () => {
   async function stateOf(scheme: string): Promise<ProjectState> {
     const known = seen.of(scheme)
     if (known) return known
-    const read = await api.stateOf(id.value, scheme)
+    const read = await api.state(id.value, scheme)
     if (read.id === id.value) seen.keep(read)
     return read
   }
@@ -323,16 +327,14 @@ export const useWorkspace = defineStore('workspace', () => {
   /** Reads what the first other schemes show, while nothing changes. */
   async function foreseeOthers() {
     const version = state.value?.version
-    for (const { id: scheme } of schemes.value.filter((s) => s.id !== wanted).slice(0, FEW)) {
+    for (const { id: scheme } of schemes.value.filter((s) => s.id !== schemeInView.value).slice(0, FEW)) {
       if (pending.value > 0 || state.value?.version !== version) return
       await stateOf(scheme).catch(() => undefined)
     }
   }
 
-  let wanted = ''
   function lookAt(other: string) {
-    wanted = other
-    lookAtScheme(other)
+    schemeInView.value = other
     goesTo.value = []
     if (state.value) localStorage.setItem(`zolvan-scheme-${state.value.id}`, other)
   }
@@ -346,7 +348,7 @@ export const useWorkspace = defineStore('workspace', () => {
     lookAt(other)
     const known = seen.of(other)
     if (known) take(known)
-    const newest = await api.state(id.value).catch(() => null)
+    const newest = await api.state(id.value, schemeInView.value).catch(() => null)
     if (newest && !(known && isSame(newest, known))) take(newest)
   }
 
@@ -357,7 +359,9 @@ export const useWorkspace = defineStore('workspace', () => {
       return
     }
     const ofBack = behind.value
-    const read = await api.why(id.value, region.part, region.span, ofBack).catch(() => null)
+    const read = await api
+      .why(id.value, schemeInView.value, region.part, region.span, ofBack)
+      .catch(() => null)
     if (current.value === region && behind.value === ofBack) why.value = read
   }
 
@@ -449,9 +453,10 @@ export const useWorkspace = defineStore('workspace', () => {
     pending.value++
     problem.value = ''
     failed.value = false
+    const about = schemeInView.value
     const work = queue.then(async () => {
       try {
-        take(await deliver(state.value?.version ?? 0, command))
+        take(await deliver(state.value?.version ?? 0, about, command))
         return true
       } catch (e) {
         await refuse(e, again, () => void run(command))
@@ -498,7 +503,7 @@ export const useWorkspace = defineStore('workspace', () => {
   }
 
   async function catchUp() {
-    const newest = await api.state(id.value).catch(() => null)
+    const newest = await api.state(id.value, schemeInView.value).catch(() => null)
     if (newest) take(newest)
   }
 
@@ -638,12 +643,8 @@ export const useWorkspace = defineStore('workspace', () => {
     aside.value = null
   }
 
-  function setLight(change: Partial<Light>) {
-    light.value = { ...light.value, ...change }
-    localStorage.setItem(`zolvan-light-${id.value}`, JSON.stringify(light.value))
-  }
-
   return {
+    schemeInView,
     scene,
     state,
     lookOnly,
@@ -686,7 +687,6 @@ export const useWorkspace = defineStore('workspace', () => {
     placing,
     pulled,
     place,
-    light,
     adjusting,
     bare,
     leavesOn,
@@ -726,18 +726,8 @@ export const useWorkspace = defineStore('workspace', () => {
     adjust,
     undo,
     redo,
-    setLight,
   }
 })
-
-function readLight(projectId: string): Light {
-  try {
-    const kept = JSON.parse(localStorage.getItem(`zolvan-light-${projectId}`) ?? '{}') as Partial<Light>
-    return { ...FIRST_LIGHT, ...kept }
-  } catch {
-    return { ...FIRST_LIGHT }
-  }
-}
 
 /** "1 part", "3 parts"; "2 bodies" where the plural is given. */
 export function counted(n: number, noun: string, plural = `${noun}s`): string {

@@ -38,7 +38,7 @@ async function fit(table: string) {
     return
   }
   try {
-    fittings.value = await api.fitDressing(workspace.id, table)
+    fittings.value = await api.fitDressing(workspace.id, workspace.schemeInView, table)
   } catch (e) {
     fittings.value = []
     workspace.report(e)
@@ -54,7 +54,7 @@ function light(set: number | null) {
 
 async function save() {
   try {
-    const saved = await api.saveDressing(workspace.id, name.value)
+    const saved = await api.saveDressing(workspace.id, workspace.schemeInView, name.value)
     workspace.tell(`${saved.name} · ${counted(saved.rows, 'row')} kept for the next import`)
     name.value = ''
     await read()

@@ -83,7 +83,7 @@ async function onlySeen() {
   const before = chosen.value
   if (before.length > MANY) workspace.tell(`Looking what one sees of ${counted(before.length, 'part')} …`)
   try {
-    const seen = await api.seenOf(workspace.id, before)
+    const seen = await api.seenOf(workspace.id, workspace.schemeInView, before)
     if (chosen.value !== before) return
     if (seen.length === 0) {
       workspace.tell('None of it is seen: it is all covered.')

@@ -12,7 +12,7 @@ watch(
   () => workspace.state,
   async (state) => {
     try {
-      const found = state ? await api.nearTwins(workspace.id) : []
+      const found = state ? await api.nearTwins(workspace.id, workspace.schemeInView) : []
       if (workspace.state === state) twins.value = found
     } catch (e) {
       workspace.report(e)

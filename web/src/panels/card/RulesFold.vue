@@ -44,7 +44,7 @@ watch([list, () => workspace.state?.version], ([l]) => {
     return
   }
   void attempt(async () => {
-    const found = await api.tryRules(workspace.id, l.id)
+    const found = await api.tryRules(workspace.id, workspace.schemeInView, l.id)
     if (list.value === l) outcomes.value = found
   })
 })

@@ -42,7 +42,7 @@ export function useAdjustment(
   function previewed(values: Values): Promise<Preview> {
     const at = region.value
     return at
-      ? api.preview(workspace.id, at.part, at.span, values, workspace.behind)
+      ? api.preview(workspace.id, workspace.schemeInView, at.part, at.span, values, workspace.behind)
       : api.previewOwn(workspace.id, workspace.edited ?? '', values)
   }
   const material = computed<Material | null>(() => tried.value?.material ?? stored.value)

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { SURROUNDINGS } from '../../stage/surroundings'
-import { useWorkspace } from '../../stores/workspace'
+import { useLight } from '../../stores/light'
 
-const workspace = useWorkspace()
+const light = useLight()
 </script>
 
 <template>
@@ -11,9 +11,9 @@ const workspace = useWorkspace()
       v-for="s in SURROUNDINGS"
       :key="s.id"
       class="picture"
-      :class="{ on: s.id === workspace.light.surroundings }"
-      :aria-pressed="s.id === workspace.light.surroundings"
-      @click="workspace.setLight({ surroundings: s.id })"
+      :class="{ on: s.id === light.shown.surroundings }"
+      :aria-pressed="s.id === light.shown.surroundings"
+      @click="light.set({ surroundings: s.id })"
     >
       <img :src="`/environments/${s.id}.png`" alt="" />
       <span>{{ s.name }}</span>

@@ -18,7 +18,7 @@ const chosen = computed(() => formats.value.find((f) => f.ending === ending.valu
 
 async function load() {
   try {
-    formats.value = await api.exports(workspace.id)
+    formats.value = await api.exports(workspace.id, workspace.schemeInView)
   } catch (e) {
     problem.value = e instanceof Refusal ? e.message : ''
   }
@@ -49,7 +49,11 @@ watch(() => workspace.state?.version, load)
           <li v-for="l in chosen.losses" :key="l">{{ l }}</li>
         </ul>
       </template>
-      <v-btn block height="32" :href="api.exportAddress(workspace.id, chosen.ending)" download
+      <v-btn
+        block
+        height="32"
+        :href="api.exportAddress(workspace.id, workspace.schemeInView, chosen.ending)"
+        download
         >Download model ({{ chosen.format }})</v-btn
       >
     </template>

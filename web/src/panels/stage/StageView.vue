@@ -12,6 +12,7 @@ import { useFinding } from '../../stores/finding'
 import { useOwnFace } from '../../stores/ownFace'
 import { useProof } from '../../stores/proof'
 import { stageHandle } from '../../stores/stageHandle'
+import { useLight } from '../../stores/light'
 import { counted, useWorkspace } from '../../stores/workspace'
 import { useViews } from '../../stores/views'
 import { AIDS, isDiagram } from '../shared/aids'
@@ -22,6 +23,7 @@ import ViewsMenu from './ViewsMenu.vue'
 import WhyPanel from './WhyPanel.vue'
 
 const workspace = useWorkspace()
+const light = useLight()
 const drag = useDrag()
 const finding = useFinding()
 const colleagues = useColleagues()
@@ -55,7 +57,7 @@ function begin() {
       surroundings: api.surroundings,
       ageing: (part, corrodes) => bytesAt(api.ageingAddress(id, part, corrodes)),
       leaves: (part, span, size) => bytesAt(api.leavesAddress(id, part, span, size)),
-      shape: (part) => bytesAt(api.shapeAddress(id, part)),
+      shape: (part) => bytesAt(api.shapeAddress(id, workspace.schemeInView, part)),
       outer: (part) => bytesAt(api.outerAddress(id, part, views.current?.id ?? null)),
     })
     stage.on('pick', pick)
@@ -67,7 +69,7 @@ function begin() {
     stage.on('problem', (e) => workspace.report(e))
     stage.on('leaves', (count) => (workspace.leavesOn = (r) => count(r)))
     stageHandle.value = stage
-    void stage.setLight(workspace.light)
+    void stage.setLight(light.shown)
     if (workspace.state) stage.setLooks(workspace.state.looks, workspace.state.regions)
     if (workspace.scene) void show(workspace.scene).then(() => window.setTimeout(keepFirstThumbnail, 2500))
   } catch {
@@ -138,7 +140,7 @@ watch([by, () => workspace.state, () => workspace.scene], async ([told, state], 
   if (told !== before) workspace.diagram = null
   if (!told) return
   try {
-    const diagram = await api.diagram(id, told)
+    const diagram = await api.diagram(id, workspace.schemeInView, told)
     if (by.value !== told || workspace.state !== state) return
     workspace.diagram = diagram
     stageHandle.value?.showColours(
@@ -230,8 +232,8 @@ watch(
   (parts) => stageHandle.value?.isolate(parts),
 )
 watch(
-  () => workspace.light,
-  (light) => void stageHandle.value?.setLight(light),
+  () => light.shown,
+  (to) => void stageHandle.value?.setLight(to),
 )
 
 /** The model that is placed now, while the model is prepared. */
@@ -393,6 +395,7 @@ watch([hovered, () => drag.narrow, () => drag.steps, () => drag.oneSide, () => d
     if (recoloured.value) {
       const { physical } = await api.preview(
         workspace.id,
+        workspace.schemeInView,
         region.part,
         region.span,
         recoloured.value,
@@ -425,7 +428,7 @@ watch([hovered, () => drag.narrow, () => drag.steps, () => drag.oneSide, () => d
 
 /** What would come of putting a material on the level that shows at a place, or some steps from it. */
 function trialOf(region: Place, material: string, steps: number): Promise<Trial> {
-  return api.trial(workspace.id, null, region, material, {
+  return api.trial(workspace.id, workspace.schemeInView, null, region, material, {
     steps,
     side: sideAt(region),
     behind: region.behind,
@@ -498,7 +501,7 @@ async function explain() {
     explained.value = {
       ...at,
       region,
-      why: await api.why(workspace.id, region.part, region.span, region.behind),
+      why: await api.why(workspace.id, workspace.schemeInView, region.part, region.span, region.behind),
     }
   } catch (e) {
     workspace.report(e)

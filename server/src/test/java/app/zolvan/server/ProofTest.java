@@ -21,23 +21,7 @@ import tools.jackson.databind.JsonNode;
 class ProofTest extends ProjectTest {
     private static final int W = 60;
     private static final int H = 40;
-    private static final Map<String, Object> LIGHT = light("studio");
-
-    private static Map<String, Object> light(String surroundings) {
-        return Map.of(
-                "surroundings",
-                surroundings,
-                "strength",
-                1,
-                "turn",
-                0,
-                "stops",
-                0,
-                "backdropTop",
-                0.64,
-                "backdropBottom",
-                0.56);
-    }
+    private static final Map<String, Object> BACKDROP = Map.of("top", 0.64, "bottom", 0.56);
 
     private static Map<String, Object> camera(Object eye, Object target, int degrees) {
         return Map.of("eye", eye, "target", target, "degrees", degrees);
@@ -58,7 +42,7 @@ class ProofTest extends ProjectTest {
         double size = Math.hypot(b[3] - b[0], Math.hypot(b[4] - b[1], b[5] - b[2]));
         List<Double> middle = List.of((b[0] + b[3]) / 2, (b[1] + b[4]) / 2, (b[2] + b[5]) / 2);
         List<Double> eye = List.of(middle.get(0) + size, middle.get(1) + up * size, middle.get(2) + size);
-        return new HashMap<>(Map.of("camera", camera(eye, middle, 36), "width", W, "height", H, "light", LIGHT));
+        return new HashMap<>(Map.of("camera", camera(eye, middle, 36), "width", W, "height", H, "backdrop", BACKDROP));
     }
 
     private Map<String, Object> shot() {
@@ -156,13 +140,16 @@ class ProofTest extends ProjectTest {
                 Map.of("width", 3000, "height", 3000),
                 Map.of("camera", camera(List.of(1, 1, 1), List.of(1, 1, 1), 36)),
                 Map.of("camera", camera(List.of(1, 1, 1), List.of(0, 0, 0), 0)),
-                Map.of("light", light("../../secret")),
+                Map.of("backdrop", Map.of("top", -1, "bottom", 0)),
                 Map.of("only", List.of()))) {
             Map<String, Object> shot = shot();
             shot.putAll(wrong);
             Browser.Answer a = browser.post(project + "/proof", shot);
             assertThat(a.status()).as(wrong.toString()).isEqualTo(422);
         }
+        Map<String, Object> dark = shot();
+        dark.put("light", UUID.randomUUID());
+        assertThat(browser.post(project + "/proof", dark).status()).isEqualTo(409);
         String mine = begin(shot());
         Browser other = stranger().asNewDesigner(accounts);
         assertThat(other.post(project + "/proof", shot()).status()).isEqualTo(404);

@@ -18,6 +18,7 @@ import app.zolvan.server.problem.FileName;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Query;
 import app.zolvan.server.scheme.LookTable;
 import app.zolvan.server.scheme.SchemeService;
 import jakarta.servlet.http.HttpServletRequest;
@@ -191,8 +192,8 @@ class ModelController {
     record ExportFormat(String format, String ending, boolean zipped, List<String> losses) {}
 
     @GetMapping("/api/projects/{id}/exports")
-    List<ExportFormat> exports(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
-        DressedModel dressed = dressed(projects.require(account, id));
+    List<ExportFormat> exports(Query query) {
+        DressedModel dressed = dressed(query, projects.require(query.account(), query.project()));
         return ModelFormats.writers().stream()
                 .map(w -> new ExportFormat(
                         w.kind().name(), w.kind().ending(), w.kind().isBundle(), w.losses(dressed)))
@@ -201,11 +202,10 @@ class ModelController {
 
     /** The design in a format, with the looks it shows now; surroundings stay. */
     @GetMapping("/api/projects/{id}/exports/{ending}")
-    ResponseEntity<StreamingResponseBody> export(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable String ending) {
-        Project project = projects.require(account, id);
+    ResponseEntity<StreamingResponseBody> export(Query query, @PathVariable String ending) {
+        Project project = projects.require(query.account(), query.project());
         ModelWriter writer = ModelFormats.writer(ending).orElseThrow(() -> Problem.notFound("format"));
-        DressedModel dressed = grown(dressed(project));
+        DressedModel dressed = grown(dressed(query, project));
         ContentDisposition attachment = ContentDisposition.attachment()
                 .filename(
                         project.name() + "." + (writer.kind().isBundle() ? ending + ".zip" : ending),
@@ -235,8 +235,8 @@ class ModelController {
         }
     }
 
-    private DressedModel dressed(Project project) {
-        LookTable looks = schemes.looks(project);
+    private DressedModel dressed(Query query, Project project) {
+        LookTable looks = schemes.looks(project, query);
         Scene scene = store.scene(project.id());
         Excerpt design = Excerpt.without(store.shown(project.id()), scene.surroundings());
         return new DressedModel(

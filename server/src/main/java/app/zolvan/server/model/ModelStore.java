@@ -22,6 +22,7 @@ import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.library.KitService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
+import app.zolvan.server.light.LightService;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.ProjectService;
 import app.zolvan.server.scheme.SceneSource;
@@ -63,6 +64,7 @@ public class ModelStore implements SceneSource {
     private final MaterialService materials;
     private final ProjectService projects;
     private final SchemeStore schemes;
+    private final LightService lights;
     private final KitService kits;
     private final ObjectMapper json;
     /** By revision, which every change of what a scene shows moves on: right in every process, whoever made the change. */
@@ -81,6 +83,7 @@ public class ModelStore implements SceneSource {
             MaterialService materials,
             ProjectService projects,
             SchemeStore schemes,
+            LightService lights,
             KitService kits,
             ObjectMapper json) {
         this.json = json;
@@ -90,6 +93,7 @@ public class ModelStore implements SceneSource {
         this.materials = materials;
         this.projects = projects;
         this.schemes = schemes;
+        this.lights = lights;
         this.kits = kits;
     }
 
@@ -135,6 +139,7 @@ public class ModelStore implements SceneSource {
             mapper.insertPart(part(project, p, prepared, meshes, sets, sets));
         }
         schemes.createFirst(project);
+        lights.createFirst(project);
         kits.begin(origin.owner(), project);
     }
 

@@ -5,20 +5,18 @@ import app.zolvan.core.exchange.RaisedParts;
 import app.zolvan.core.geometry.Mesh;
 import app.zolvan.core.geometry.MeshCodec;
 import app.zolvan.core.render.texture.Textures;
-import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Query;
 import app.zolvan.server.scheme.LookTable;
 import app.zolvan.server.scheme.SchemeService;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.UUID;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
@@ -53,10 +51,9 @@ class ShapeController {
      * coordinates are those of its ages.
      */
     @GetMapping(value = "/api/projects/{id}/parts/{part}/shape", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
-    ResponseEntity<byte[]> shape(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable int part) {
-        Project project = projects.require(account, id);
-        LookTable table = schemes.looks(project);
+    ResponseEntity<byte[]> shape(Query query, @PathVariable int part) {
+        Project project = projects.require(query.account(), query.project());
+        LookTable table = schemes.looks(project, query);
         Scene.Part shown = table.scene().requireRegion(part, 0);
         List<Look> looks = new ArrayList<>();
         for (int span = 0; span < shown.sets().size(); span++) {
@@ -67,7 +64,7 @@ class ShapeController {
                 shown.toWorld().stretch(),
                 looks,
                 new Textures(assets::bytes, Textures.BUDGET),
-                corrodes -> ageing.of(store.scene(id), part, corrodes),
+                corrodes -> ageing.of(store.scene(query.project()), part, corrodes),
                 MOST);
         if (shape == null) {
             throw Problem.notFound("relief");

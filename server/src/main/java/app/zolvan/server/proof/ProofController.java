@@ -1,11 +1,14 @@
 package app.zolvan.server.proof;
 
 import app.zolvan.core.geometry.Vec3;
+import app.zolvan.core.light.LightSetup;
 import app.zolvan.core.render.path.Camera;
 import app.zolvan.server.account.Account;
+import app.zolvan.server.light.LightService;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Query;
 import app.zolvan.server.view.ViewCamera;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -38,27 +41,31 @@ class ProofController {
 
     private final ProjectService projects;
     private final ProofService proofs;
+    private final LightService lights;
 
-    ProofController(ProjectService projects, ProofService proofs) {
+    ProofController(ProjectService projects, ProofService proofs, LightService lights) {
+        this.lights = lights;
         this.projects = projects;
         this.proofs = proofs;
     }
 
     /**
-     * @param only the parts that are shown; null for all
-     * @param view in which one may look into more than always; null for none
+     * @param light a light set-up of the project; null for its first
+     * @param only  the parts that are shown; null for all
+     * @param view  in which one may look into more than always; null for none
      */
     record ProofWanted(
             @NotNull @Valid ViewCamera camera,
             int width,
             int height,
-            @NotNull @Valid StageLight light,
+            @Nullable UUID light,
+            @NotNull @Valid Backdrop backdrop,
             @Nullable @Size(max = 10_000) List<@NotNull Integer> only,
             @Nullable UUID view) {
 
-        Shot shot() {
+        Shot shot(LightSetup lit) {
             camera.require();
-            light.require();
+            backdrop.require();
             if (width < 1
                     || height < 1
                     || width > LONGEST_SIDE
@@ -72,7 +79,8 @@ class ProofController {
                     Camera.upright(point(camera.eyes()), point(camera.aim()), field),
                     width,
                     height,
-                    light,
+                    lit,
+                    backdrop,
                     only == null ? null : Set.copyOf(only),
                     view);
         }
@@ -86,12 +94,12 @@ class ProofController {
 
     /** Begins a proof, in the place of the account's last one; {@code proof} events tell how far it has come. */
     @PostMapping
-    ProofBegun begin(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @Validated @RequestBody ProofWanted wanted) {
-        Project project = projects.require(account, id);
-        return new ProofBegun(proofs.begin(account, project, wanted.shot()));
+    ProofBegun begin(Query query, @Validated @RequestBody ProofWanted wanted) {
+        Project project = projects.require(query.account(), query.project());
+        return new ProofBegun(proofs.begin(
+                query,
+                project,
+                wanted.shot(lights.require(query.project(), wanted.light()).setup())));
     }
 
     /** Its picture so far; 202 while there is none. The header X-Final tells whether it is the last. */

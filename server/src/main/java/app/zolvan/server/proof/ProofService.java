@@ -1,6 +1,7 @@
 package app.zolvan.server.proof;
 
 import app.zolvan.core.light.Environment;
+import app.zolvan.core.light.LightSetup;
 import app.zolvan.core.render.film.Development;
 import app.zolvan.core.render.film.Film;
 import app.zolvan.core.render.path.Backcloth;
@@ -16,6 +17,7 @@ import app.zolvan.server.model.LookInsideService;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
+import app.zolvan.server.project.Query;
 import app.zolvan.server.proof.DressedScenes.Wanted;
 import app.zolvan.server.scheme.LookTable;
 import app.zolvan.server.scheme.SchemeService;
@@ -95,9 +97,10 @@ class ProofService {
      *
      * @return its name
      */
-    UUID begin(Account account, Project project, Shot shot) {
+    UUID begin(Query query, Project project, Shot shot) {
+        Account account = query.account();
         surroundings.picture(shot.light().surroundings());
-        LookTable looks = schemes.looks(project);
+        LookTable looks = schemes.looks(project, query);
         if (DressedScenes.shown(looks.scene(), shot.only()).isEmpty()) {
             throw Problem.of(
                     HttpStatus.UNPROCESSABLE_CONTENT,
@@ -210,7 +213,7 @@ class ProofService {
     }
 
     private Still still(Shot shot, RenderScene scene, Backcloth cloth) {
-        StageLight l = shot.light();
+        LightSetup l = shot.light();
         Environment light = surroundings.picture(l.surroundings()).turned(Math.toRadians(l.turn()), l.strength());
         return new Still(scene, light, null, shot.camera(), shot.width(), shot.height(), 1, BOUNCES).before(cloth);
     }
@@ -227,8 +230,8 @@ class ProofService {
     /** There is a ground under what stands free; where the design stands on one of its own, that one is seen. */
     private static Backcloth cloth(Scene scene, Shot shot) {
         double unexposed = StrictMath.pow(2, -shot.light().stops());
-        Backcloth cloth = new Backcloth(
-                shot.light().backdropTop() * unexposed, shot.light().backdropBottom() * unexposed);
+        Backcloth cloth =
+                new Backcloth(shot.backdrop().top() * unexposed, shot.backdrop().bottom() * unexposed);
         boolean isFree = shot.only() == null && scene.models().stream().noneMatch(m -> m.floor() && !m.hidden());
         return isFree ? cloth.under(scene.box()) : cloth;
     }

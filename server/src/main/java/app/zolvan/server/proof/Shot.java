@@ -1,5 +1,6 @@
 package app.zolvan.server.proof;
 
+import app.zolvan.core.light.LightSetup;
 import app.zolvan.core.render.path.Camera;
 import java.util.Set;
 import java.util.UUID;
@@ -15,10 +16,11 @@ record Shot(
         Camera camera,
         int width,
         int height,
-        StageLight light,
+        LightSetup light,
+        Backdrop backdrop,
         @Nullable Set<Integer> only,
         @Nullable UUID view) {
     Shot smaller(int less) {
-        return new Shot(camera, Math.max(1, width / less), Math.max(1, height / less), light, only, view);
+        return new Shot(camera, Math.max(1, width / less), Math.max(1, height / less), light, backdrop, only, view);
     }
 }

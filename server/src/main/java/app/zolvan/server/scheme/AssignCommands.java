@@ -12,14 +12,14 @@ import app.zolvan.core.assign.Slot;
 import app.zolvan.core.assign.Target;
 import app.zolvan.core.mapping.Mapping;
 import app.zolvan.core.material.Facts;
-import app.zolvan.server.account.Account;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Query;
 import app.zolvan.server.scheme.ProjectState.LookWire;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import java.util.ArrayList;
@@ -49,7 +49,6 @@ public class AssignCommands {
     private final MaterialService materials;
     private final ProjectService projects;
     private final SceneSource scenes;
-    private final SchemeInView inView;
     private final OwnPlaces places;
 
     AssignCommands(
@@ -58,10 +57,8 @@ public class AssignCommands {
             MaterialService materials,
             ProjectService projects,
             SceneSource scenes,
-            SchemeInView inView,
             OwnPlaces places) {
         this.places = places;
-        this.inView = inView;
         this.commands = commands;
         this.schemes = schemes;
         this.materials = materials;
@@ -126,11 +123,11 @@ public class AssignCommands {
             Where to, @Nullable UUID material, @Nullable Mapping mapping, boolean lookOnly, List<UUID> in) {}
 
     @Transactional
-    public ProjectState assign(Account account, UUID projectId, Seen seen, Giving g) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = scenes.scene(projectId);
-        List<SchemeRow> in = chosen(projectId, g.in());
-        List<Spot> to = unlocked(scene, spots(project, g.to()));
+    public ProjectState assign(Edit edit, Giving g) {
+        Project project = commands.begin(edit);
+        Scene scene = scenes.scene(edit.project());
+        List<SchemeRow> in = chosen(edit, g.in());
+        List<Spot> to = unlocked(scene, spots(edit, project, g.to()));
         List<Change> changes = new ArrayList<>();
         Map<Facts, MaterialRow> copies = new HashMap<>();
         String name = "";
@@ -142,10 +139,10 @@ public class AssignCommands {
                             MOST_AT_ONCE));
         }
         for (SchemeRow scheme : in) {
-            SchemeEntries entries = schemes.entries(projectId, scheme);
-            LookTable looks = g.lookOnly() ? schemes.looks(project, scheme.id()) : null;
+            SchemeEntries entries = schemes.entries(edit.project(), scheme);
+            LookTable looks = g.lookOnly() ? schemes.looks(project, scheme.id(), edit.side()) : null;
             for (Spot t : to) {
-                Slot slot = t.slot(entries.scheme(), inView.seen());
+                Slot slot = t.slot(entries.scheme(), edit.side());
                 if (g.material() == null) {
                     add(changes, entries.take(slot));
                     continue;
@@ -153,7 +150,8 @@ public class AssignCommands {
                 Facts kept = looks == null ? Facts.NONE : substanceOf(looks, t);
                 MaterialRow row = copies.computeIfAbsent(
                         kept,
-                        f -> commands.usableCopy(account, project, g.material(), f.hasSubstance() ? f : null, changes));
+                        f -> commands.usableCopy(
+                                edit.account(), project, g.material(), f.hasSubstance() ? f : null, changes));
                 name = row.name();
                 changes.add(entries.put(slot, row.id(), g.mapping()));
             }
@@ -161,11 +159,14 @@ public class AssignCommands {
         if (changes.isEmpty()) {
             throw Problem.conflict("nothing", "There is nothing to take off there.", null);
         }
-        copies.values().forEach(row -> materials.noteUse(account.id(), row));
+        copies.values().forEach(row -> materials.noteUse(edit.account().id(), row));
         String where = told(scene, to);
         String what = name + (g.lookOnly() ? ", the look alone," : "") + " on " + where;
         return commands.commitAround(
-                account, project, (g.material() == null ? "Take off " + where : what) + suffix(projectId, in), changes);
+                edit,
+                project,
+                (g.material() == null ? "Take off " + where : what) + suffix(edit.project(), in),
+                changes);
     }
 
     /** Of several things those that may be given something. */
@@ -187,12 +188,12 @@ public class AssignCommands {
         return spots.size() + (alike ? " " + first.level().word() + "s" : " places") + first.sideWord();
     }
 
-    private List<Spot> spots(Project project, Where where) {
+    private List<Spot> spots(Edit edit, Project project, Where where) {
         if (where instanceof Where.Named named) {
             return named.spots();
         }
         Where.Showing showing = (Where.Showing) where;
-        LookTable looks = schemes.looks(project);
+        LookTable looks = schemes.looks(project, edit);
         return showing.regions().stream()
                 .map(r -> {
                     Scene.Part p = looks.scene().requireRegion(r.part(), r.span());
@@ -234,10 +235,13 @@ public class AssignCommands {
         }
     }
 
-    private List<SchemeRow> chosen(UUID project, List<UUID> in) {
+    private List<SchemeRow> chosen(Edit edit, List<UUID> in) {
         return in.isEmpty()
-                ? List.of(schemes.current(project))
-                : in.stream().distinct().map(id -> schemes.require(project, id)).toList();
+                ? List.of(schemes.current(edit))
+                : in.stream()
+                        .distinct()
+                        .map(id -> schemes.require(edit.project(), id))
+                        .toList();
     }
 
     /** Names schemes where that says something. */
@@ -257,14 +261,14 @@ public class AssignCommands {
 
     /** Takes off several things at once in the scheme in view; what lies beneath shows. */
     @Transactional
-    ProjectState takeOff(Account account, UUID projectId, Seen seen, int part, int span, Extent extent) {
-        Project project = commands.begin(account, projectId, seen);
-        LookTable looks = schemes.looks(project);
+    ProjectState takeOff(Edit edit, int part, int span, Extent extent) {
+        Project project = commands.begin(edit);
+        LookTable looks = schemes.looks(project, edit);
         Scene scene = looks.scene();
         Scene.Part p = scene.requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
-        SchemeRow scheme = schemes.current(projectId);
-        SchemeEntries entries = schemes.entries(projectId, scheme);
+        SchemeRow scheme = schemes.current(edit);
+        SchemeEntries entries = schemes.entries(edit.project(), scheme);
         List<Change> changes = new ArrayList<>();
         entries.scheme().effective().forEach((slot, entry) -> {
             Target t = slot.target();
@@ -283,25 +287,25 @@ public class AssignCommands {
         String what = extent == Extent.LADDER
                 ? "Take everything off " + p.name()
                 : "Take " + Objects.requireNonNull(shown).name() + " off everywhere";
-        return commands.commitAround(account, project, what + suffix(projectId, List.of(scheme)), changes);
+        return commands.commitAround(edit, project, what + suffix(edit.project(), List.of(scheme)), changes);
     }
 
     /** Has a slot of the scheme in view hold again what its base has. */
     @Transactional
-    ProjectState back(Account account, UUID projectId, Seen seen, Spot spot) {
-        Project project = commands.begin(account, projectId, seen);
-        SchemeRow scheme = schemes.current(projectId);
-        SchemeEntries entries = schemes.entries(projectId, scheme);
-        Slot slot = spot.slot(entries.scheme(), inView.seen());
+    ProjectState back(Edit edit, Spot spot) {
+        Project project = commands.begin(edit);
+        SchemeRow scheme = schemes.current(edit);
+        SchemeEntries entries = schemes.entries(edit.project(), scheme);
+        Slot slot = spot.slot(entries.scheme(), edit.side());
         if (!entries.scheme().differs(slot)) {
             throw Problem.conflict("nothing", "Nothing differs there from the scheme that this one is based on.", null);
         }
-        String base = schemes.require(projectId, Objects.requireNonNull(scheme.base()))
+        String base = schemes.require(edit.project(), Objects.requireNonNull(scheme.base()))
                 .letter();
         return commands.commitAround(
-                account,
+                edit,
                 project,
-                scenes.scene(projectId).told(spot.level(), spot.target()) + spot.sideWord() + " as in " + base,
+                scenes.scene(edit.project()).told(spot.level(), spot.target()) + spot.sideWord() + " as in " + base,
                 List.of(entries.put(slot, (Entry) null)));
     }
 
@@ -313,34 +317,34 @@ public class AssignCommands {
      * shown, its sets get the other. Mappings stay.
      */
     @Transactional
-    ProjectState replace(Account account, UUID projectId, Seen seen, Replacing r) {
-        Project project = commands.begin(account, projectId, seen);
-        MaterialRow old = materials.requireUsable(account, projectId, r.material());
+    ProjectState replace(Edit edit, Replacing r) {
+        Project project = commands.begin(edit);
+        MaterialRow old = materials.requireUsable(edit.account(), edit.project(), r.material());
         List<Change> changes = new ArrayList<>();
-        MaterialRow other = commands.usableCopy(account, project, r.by(), null, changes);
+        MaterialRow other = commands.usableCopy(edit.account(), project, r.by(), null, changes);
         if (other.id().equals(old.id())) {
             throw Problem.ofField("by", "“" + old.name() + "” is shown there already.");
         }
         int brought = changes.size();
-        List<SchemeRow> in = r.in().isEmpty() ? schemes.schemes(projectId) : chosen(projectId, r.in());
+        List<SchemeRow> in = r.in().isEmpty() ? schemes.schemes(edit.project()) : chosen(edit, r.in());
         for (SchemeRow scheme : in) {
             if (r.parts() != null) {
                 replaceOn(project, scheme, old, other, r.parts(), changes);
             } else {
-                replaceIn(projectId, scheme, in, old, other, changes);
+                replaceIn(edit.project(), scheme, in, old, other, changes);
             }
         }
         int places = changes.size() - brought;
         if (places == 0) {
             throw Problem.conflict("nothing", "“" + old.name() + "” is on nothing that could show another.", null);
         }
-        materials.noteUse(account.id(), other);
+        materials.noteUse(edit.account().id(), other);
         String where = places == 1 ? "1 place" : places + " places";
         return commands.commitAround(
-                account,
+                edit,
                 project,
                 "Replace " + old.name() + " by " + other.name() + " in " + where
-                        + (r.in().isEmpty() ? "" : "," + suffix(projectId, in)),
+                        + (r.in().isEmpty() ? "" : "," + suffix(edit.project(), in)),
                 changes);
     }
 
@@ -381,7 +385,7 @@ public class AssignCommands {
             MaterialRow other,
             List<Integer> parts,
             List<Change> changes) {
-        LookTable looks = schemes.looks(project, scheme.id());
+        LookTable looks = schemes.looks(project, scheme.id(), Side.FRONT);
         SchemeEntries entries = schemes.entries(project.id(), scheme);
         for (int p : new LinkedHashSet<>(parts)) {
             Scene.Part each = looks.scene().requireRegion(p, 0);
@@ -414,8 +418,8 @@ public class AssignCommands {
      * @param wanted library materials by set; asked for once the project is locked
      */
     @Transactional
-    ProjectState dress(Account account, UUID projectId, Seen seen, String table, Supplier<Map<Integer, UUID>> wanted) {
-        return give(account, projectId, seen, table, () -> {
+    ProjectState dress(Edit edit, String table, Supplier<Map<Integer, UUID>> wanted) {
+        return give(edit, table, () -> {
             Map<Slot, UUID> slots = new LinkedHashMap<>();
             wanted.get().forEach((set, material) -> slots.put(LookTable.slot(Level.SET, set), material));
             return slots;
@@ -428,25 +432,26 @@ public class AssignCommands {
      * @param choosing library materials by where they go; asked for once the project is locked
      */
     @Transactional
-    ProjectState give(Account account, UUID projectId, Seen seen, String by, Supplier<Map<Slot, UUID>> choosing) {
-        Project project = commands.begin(account, projectId, seen);
+    ProjectState give(Edit edit, String by, Supplier<Map<Slot, UUID>> choosing) {
+        Project project = commands.begin(edit);
         Map<Slot, UUID> wanted = choosing.get();
         if (wanted.isEmpty()) {
             throw Problem.conflict("nothing", "Nothing is left that “" + by + "” would give something.", null);
         }
-        SchemeEntries entries = schemes.entries(projectId, schemes.current(projectId));
+        SchemeEntries entries = schemes.entries(edit.project(), schemes.current(edit));
         List<Change> changes = new ArrayList<>();
         Map<UUID, UUID> copies = new HashMap<>();
         wanted.forEach((slot, material) -> {
             UUID copy = copies.computeIfAbsent(
                     material,
-                    m -> commands.usableCopy(account, project, m, null, changes).id());
+                    m -> commands.usableCopy(edit.account(), project, m, null, changes)
+                            .id());
             changes.add(entries.put(slot, copy, null));
         });
         boolean sets = wanted.keySet().stream().allMatch(s -> s.target().level() == Level.SET);
         String what = sets ? "set" : "place";
         return commands.commitAround(
-                account,
+                edit,
                 project,
                 "Dress " + wanted.size() + " " + what + (wanted.size() == 1 ? "" : "s") + " by " + by,
                 changes);
@@ -454,18 +459,18 @@ public class AssignCommands {
 
     /** Has what a level shows win over everything narrower, or no longer. */
     @Transactional
-    ProjectState putOnTop(Account account, UUID projectId, Seen seen, Spot spot, boolean onTop) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = scenes.scene(projectId);
+    ProjectState putOnTop(Edit edit, Spot spot, boolean onTop) {
+        Project project = commands.begin(edit);
+        Scene scene = scenes.scene(edit.project());
         scene.requireTarget(spot.level(), spot.target());
-        SchemeEntries entries = schemes.entries(projectId, schemes.current(projectId));
-        Slot slot = spot.slot(entries.scheme(), inView.seen());
+        SchemeEntries entries = schemes.entries(edit.project(), schemes.current(edit));
+        Slot slot = spot.slot(entries.scheme(), edit.side());
         Entry before = entries.scheme().at(slot);
         if (before == null) {
             throw Problem.notFound("look");
         }
         return commands.commitAround(
-                account,
+                edit,
                 project,
                 (onTop ? "On top: " : "No longer on top: ") + scene.told(spot.level(), spot.target()) + spot.sideWord(),
                 List.of(entries.put(slot, new Entry(before.material(), before.mapping(), onTop))));
@@ -509,25 +514,17 @@ public class AssignCommands {
      * @param side   which of its sides, where no place is named; null for those that what shows there is for
      * @param steps  how many levels narrower than that; broader below 0
      */
-    Trial trial(
-            Account account,
-            UUID projectId,
-            @Nullable Spot wanted,
-            @Nullable Side side,
-            int steps,
-            int part,
-            int span,
-            UUID material) {
-        Project project = projects.require(account, projectId);
-        SchemeRow scheme = schemes.current(projectId);
-        LookTable looks = schemes.looks(project, scheme.id());
+    Trial trial(Query query, @Nullable Spot wanted, @Nullable Side side, int steps, int part, int span, UUID material) {
+        Project project = projects.require(query.account(), query.project());
+        SchemeRow scheme = schemes.current(query);
+        LookTable looks = schemes.looks(project, scheme.id(), query.side());
         Scene scene = looks.scene();
         Scene.Part p = scene.requireRegion(part, span);
         LookTrace trace = looks.trace(part, span, Aspect.MATERIAL);
         Spot spot = wanted == null ? Spot.of(trace.stepped(steps), side) : wanted;
         scene.requireTarget(spot.level(), spot.target());
-        Slot slot = spot.slot(schemes.entries(projectId, scheme).scheme(), looks.seen());
-        MaterialRow row = materials.requireUsable(account, projectId, material);
+        Slot slot = spot.slot(schemes.entries(query.project(), scheme).scheme(), looks.seen());
+        MaterialRow row = materials.requireUsable(query.account(), query.project(), material);
         Mapping mapping = looks.mapping(part, span);
         Look look = Look.of(row.toMaterial(), mapping, p.ownThickness(), null);
         BitSet front = looks.wouldShow(slot, material.toString(), Side.FRONT);
@@ -568,7 +565,7 @@ public class AssignCommands {
                                 .word()
                         : null,
                 p.locked(),
-                schemes.allEntries(projectId).stream()
+                schemes.allEntries(query.project()).stream()
                         .filter(e -> e.scheme().takesOver(scheme.id().toString(), slot))
                         .map(e -> e.row().letter())
                         .toList());
@@ -617,13 +614,13 @@ public class AssignCommands {
             @Nullable String inherited,
             boolean differs) {}
 
-    Why why(Account account, UUID projectId, int part, int span) {
-        Project project = projects.require(account, projectId);
-        SchemeRow row = schemes.currentOrFirst(projectId);
-        LookTable looks = schemes.looks(project, row.id());
-        Scheme scheme = schemes.entries(projectId, row).scheme();
+    Why why(Query query, int part, int span) {
+        Project project = projects.require(query.account(), query.project());
+        SchemeRow row = schemes.currentOrFirst(query);
+        LookTable looks = schemes.looks(project, row.id(), query.side());
+        Scheme scheme = schemes.entries(query.project(), row).scheme();
         Map<String, String> letters = new HashMap<>();
-        schemes.schemes(projectId).forEach(s -> letters.put(s.id().toString(), s.letter()));
+        schemes.schemes(query.project()).forEach(s -> letters.put(s.id().toString(), s.letter()));
         Scene scene = looks.scene();
         Scene.Part p = scene.requireRegion(part, span);
         LookTrace trace = looks.trace(part, span, Aspect.MATERIAL);

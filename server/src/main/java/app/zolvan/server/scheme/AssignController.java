@@ -3,9 +3,9 @@ package app.zolvan.server.scheme;
 import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Side;
 import app.zolvan.core.mapping.Mapping;
-import app.zolvan.server.account.Account;
 import app.zolvan.server.problem.Problem;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Edit;
+import app.zolvan.server.project.Query;
 import app.zolvan.server.scheme.AssignCommands.Where;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
@@ -13,8 +13,6 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.ResponseEntity;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -55,21 +53,15 @@ class AssignController {
             @Nullable @Size(max = 1000) List<UUID> schemes) {}
 
     @PostMapping("/assignments")
-    ResponseEntity<ProjectState> assign(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody Assignment a) {
-        return CommandController.tagged(commands.assign(
-                account,
-                id,
-                seen,
+    ProjectState assign(Edit edit, @Validated @RequestBody Assignment a) {
+        return commands.assign(
+                edit,
                 new AssignCommands.Giving(
                         where(a),
                         a.material(),
                         mapping(a.mapping()),
                         Boolean.TRUE.equals(a.lookOnly()),
-                        a.schemes() == null ? List.of() : a.schemes())));
+                        a.schemes() == null ? List.of() : a.schemes()));
     }
 
     private static Where where(Assignment a) {
@@ -104,17 +96,9 @@ class AssignController {
 
     /** Has what a level shows win over everything narrower, or no longer. */
     @PostMapping("/on-top")
-    ResponseEntity<ProjectState> onTop(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody OnTop wish) {
-        return CommandController.tagged(commands.putOnTop(
-                account,
-                id,
-                seen,
-                new AssignCommands.Spot(level(wish.level()), wish.target(), wish.side()),
-                wish.onTop()));
+    ProjectState onTop(Edit edit, @Validated @RequestBody OnTop wish) {
+        return commands.putOnTop(
+                edit, new AssignCommands.Spot(level(wish.level()), wish.target(), wish.side()), wish.onTop());
     }
 
     record SlotOf(
@@ -126,31 +110,22 @@ class AssignController {
 
     /** A slot holds again what the scheme that this one is based on has there. */
     @PostMapping("/as-in-base")
-    ResponseEntity<ProjectState> asInBase(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody SlotOf slot) {
-        return CommandController.tagged(commands.back(account, id, seen, slot.spot()));
+    ProjectState asInBase(Edit edit, @Validated @RequestBody SlotOf slot) {
+        return commands.back(edit, slot.spot());
     }
 
     record TakingOff(int part, int span, @NotNull AssignCommands.Extent extent) {}
 
     /** Takes several things off at once. */
     @PostMapping("/taken-off")
-    ResponseEntity<ProjectState> takeOff(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody TakingOff t) {
-        return CommandController.tagged(commands.takeOff(account, id, seen, t.part(), t.span(), t.extent()));
+    ProjectState takeOff(Edit edit, @Validated @RequestBody TakingOff t) {
+        return commands.takeOff(edit, t.part(), t.span(), t.extent());
     }
 
     /** What would come of putting a material on a level of a region; where none is named, on the one that shows or some steps from it. */
     @GetMapping("/trial")
     AssignCommands.Trial trial(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
+            Query query,
             @RequestParam(required = false) String level,
             @RequestParam(defaultValue = "0") int target,
             @RequestParam(required = false) Side side,
@@ -159,17 +134,13 @@ class AssignController {
             @RequestParam int span,
             @RequestParam UUID material) {
         AssignCommands.Spot spot = level == null ? null : new AssignCommands.Spot(level(level), target, side);
-        return commands.trial(account, id, spot, side, steps, part, span, material);
+        return commands.trial(query, spot, side, steps, part, span, material);
     }
 
     /** Why a region looks as it does. */
     @GetMapping("/why")
-    AssignCommands.Why why(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @RequestParam int part,
-            @RequestParam int span) {
-        return commands.why(account, id, part, span);
+    AssignCommands.Why why(Query query, @RequestParam int part, @RequestParam int span) {
+        return commands.why(query, part, span);
     }
 
     /**
@@ -183,17 +154,10 @@ class AssignController {
 
     /** Another material wherever this one is shown. */
     @PostMapping("/materials/{material}/replacement")
-    ResponseEntity<ProjectState> replace(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID material,
-            Seen seen,
-            @Validated @RequestBody Replacement r) {
-        return CommandController.tagged(commands.replace(
-                account,
-                id,
-                seen,
+    ProjectState replace(Edit edit, @PathVariable UUID material, @Validated @RequestBody Replacement r) {
+        return commands.replace(
+                edit,
                 new AssignCommands.Replacing(
-                        material, r.by(), r.parts(), r.schemes() == null ? List.of() : r.schemes())));
+                        material, r.by(), r.parts(), r.schemes() == null ? List.of() : r.schemes()));
     }
 }

@@ -5,13 +5,12 @@ import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.Scheme;
 import app.zolvan.core.assign.SchemeLetter;
 import app.zolvan.core.assign.SchemeState;
-import app.zolvan.server.account.Account;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
-import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.AssignCommands.Spot;
 import app.zolvan.server.scheme.SchemeMapper.CandidateRow;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
@@ -52,23 +51,23 @@ class CandidateCommands {
 
     /** Keeps a material as one to choose from, after those that are kept; what shows stays. */
     @Transactional
-    ProjectState keep(Account account, UUID projectId, Seen seen, Spot spot, UUID material) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = scenes.scene(projectId);
+    ProjectState keep(Edit edit, Spot spot, UUID material) {
+        Project project = commands.begin(edit);
+        Scene scene = scenes.scene(edit.project());
         scene.requireTarget(spot.level(), spot.target());
-        List<CandidateRow> kept = keptOn(projectId, spot);
+        List<CandidateRow> kept = keptOn(edit.project(), spot);
         if (kept.size() >= MOST) {
             throw Problem.conflict("too-much", "Up to " + MOST + " candidates are kept on one thing.", null);
         }
         List<Change> changes = new ArrayList<>();
-        MaterialRow row = commands.usableCopy(account, project, material, null, changes);
+        MaterialRow row = commands.usableCopy(edit.account(), project, material, null, changes);
         if (kept.stream().anyMatch(c -> c.materialId().equals(row.id()))) {
             throw Problem.conflict("nothing", "“" + row.name() + "” is a candidate there already.", null);
         }
         int position = 1 + kept.stream().mapToInt(CandidateRow::position).max().orElse(0);
         changes.add(new Change.OfCandidate(spot.level().name(), spot.target(), row.id(), null, position));
         return commands.commit(
-                account,
+                edit,
                 project,
                 "Keep " + row.name() + " as a candidate for " + scene.told(spot.level(), spot.target()),
                 changes);
@@ -76,16 +75,18 @@ class CandidateCommands {
 
     /** Keeps a material there no longer; where it shows, it stays. */
     @Transactional
-    ProjectState drop(Account account, UUID projectId, Seen seen, Spot spot, UUID material) {
-        Project project = commands.begin(account, projectId, seen);
-        CandidateRow row = keptOn(projectId, spot).stream()
+    ProjectState drop(Edit edit, Spot spot, UUID material) {
+        Project project = commands.begin(edit);
+        CandidateRow row = keptOn(edit.project(), spot).stream()
                 .filter(c -> c.materialId().equals(material))
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("candidate"));
         return commands.commit(
-                account,
+                edit,
                 project,
-                materials.requireUsable(account, projectId, material).name() + " is no candidate any more",
+                materials
+                                .requireUsable(edit.account(), edit.project(), material)
+                                .name() + " is no candidate any more",
                 List.of(new Change.OfCandidate(row.level(), row.target(), material, row.position(), null)));
     }
 
@@ -97,12 +98,12 @@ class CandidateCommands {
 
     /** Makes a scheme, based on the one in view, of every combination of the candidates on some things. */
     @Transactional
-    ProjectState combine(Account account, UUID projectId, Seen seen, List<Spot> spots) {
-        Project project = commands.begin(account, projectId, seen);
-        SchemeRow base = schemes.current(projectId);
-        List<SchemeRow> all = schemes.schemes(projectId);
+    ProjectState combine(Edit edit, List<Spot> spots) {
+        Project project = commands.begin(edit);
+        SchemeRow base = schemes.current(edit);
+        List<SchemeRow> all = schemes.schemes(edit.project());
         List<List<CandidateRow>> kept =
-                spots.stream().distinct().map(s -> keptOn(projectId, s)).toList();
+                spots.stream().distinct().map(s -> keptOn(edit.project(), s)).toList();
         long count = Combinations.count(kept);
         if (count == 0) {
             throw Problem.conflict("nothing", "On one of these no candidate is kept.", null);
@@ -118,7 +119,7 @@ class CandidateCommands {
         Set<String> letters = all.stream().map(SchemeRow::letter).collect(Collectors.toCollection(HashSet::new));
         int position = 1 + all.stream().mapToInt(SchemeRow::position).max().orElse(0);
         List<Change> changes = new ArrayList<>();
-        Scheme inBase = schemes.entries(projectId, base).scheme();
+        Scheme inBase = schemes.entries(edit.project(), base).scheme();
         for (List<CandidateRow> way : Combinations.of(kept)) {
             String letter = SchemeLetter.next(letters);
             letters.add(letter);
@@ -128,7 +129,7 @@ class CandidateCommands {
                     .collect(Collectors.joining(" · "));
             SchemeRow row = new SchemeRow(
                     UUID.randomUUID(),
-                    projectId,
+                    edit.project(),
                     base.id(),
                     letter,
                     name.length() > 120 ? name.substring(0, 119) + "…" : name,
@@ -142,7 +143,7 @@ class CandidateCommands {
                     changes.add(made.put(LookTable.slot(Level.valueOf(c.level()), c.target()), c.materialId(), null)));
         }
         return commands.commit(
-                account,
+                edit,
                 project,
                 count == 1 ? "A scheme of a candidate" : count + " schemes of combined candidates",
                 changes);

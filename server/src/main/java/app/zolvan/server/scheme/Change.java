@@ -5,6 +5,7 @@ import app.zolvan.core.assign.Side;
 import app.zolvan.core.assign.Slot;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.server.library.MaterialRow;
+import app.zolvan.server.light.LightRow;
 import app.zolvan.server.model.PartState;
 import app.zolvan.server.model.PlacedState;
 import app.zolvan.server.view.ViewRow;
@@ -25,6 +26,7 @@ import org.jspecify.annotations.Nullable;
     @JsonSubTypes.Type(value = Change.OfSet.class, name = "set"),
     @JsonSubTypes.Type(value = Change.OfFace.class, name = "face"),
     @JsonSubTypes.Type(value = Change.OfView.class, name = "view"),
+    @JsonSubTypes.Type(value = Change.OfLight.class, name = "light"),
     @JsonSubTypes.Type(value = Change.OfNote.class, name = "note"),
     @JsonSubTypes.Type(value = Change.OfModel.class, name = "model"),
     @JsonSubTypes.Type(value = Change.OfPlaced.class, name = "placed"),
@@ -148,6 +150,15 @@ sealed interface Change {
         @Override
         public Change inverse() {
             return new OfView(id, after, before);
+        }
+    }
+
+    /** A light set-up. */
+    record OfLight(
+            UUID id, @Nullable LightRow before, @Nullable LightRow after) implements Change {
+        @Override
+        public Change inverse() {
+            return new OfLight(id, after, before);
         }
     }
 

@@ -27,6 +27,7 @@ final class Changes {
         Map<Object, Change.OfImage> images = new LinkedHashMap<>();
         Map<Object, Change.OfProject> details = new LinkedHashMap<>();
         Map<Object, Change.OfView> views = new LinkedHashMap<>();
+        Map<Object, Change.OfLight> lights = new LinkedHashMap<>();
         Map<Object, Change.OfNote> notes = new LinkedHashMap<>();
         Map<Object, Change.OfFace> faces = new LinkedHashMap<>();
         boolean model = false;
@@ -54,6 +55,8 @@ final class Changes {
                 details.merge("details", p, (a, b) -> new Change.OfProject(a.before(), b.after()));
             } else if (c instanceof Change.OfView v) {
                 views.merge(v.id(), v, (a, b) -> new Change.OfView(a.id(), a.before(), b.after()));
+            } else if (c instanceof Change.OfLight l) {
+                lights.merge(l.id(), l, (a, b) -> new Change.OfLight(a.id(), a.before(), b.after()));
             } else if (c instanceof Change.OfNote n) {
                 notes.merge(n.id(), n, (a, b) -> new Change.OfNote(a.id(), a.before(), b.after()));
             } else if (c instanceof Change.OfFace f) {
@@ -65,6 +68,7 @@ final class Changes {
         List<Change> out = new ArrayList<>(details.values());
         out.addAll(images.values());
         out.addAll(views.values());
+        out.addAll(lights.values());
         out.addAll(notes.values());
         out.addAll(faces.values());
         if (model) {

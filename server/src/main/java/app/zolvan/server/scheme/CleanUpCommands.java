@@ -7,9 +7,9 @@ import app.zolvan.server.model.CleanUp;
 import app.zolvan.server.model.Leftovers;
 import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
@@ -53,9 +53,9 @@ public class CleanUpCommands {
     public record Going(boolean materials, boolean images, boolean groups, boolean palette) {}
 
     @Transactional
-    public ProjectState remove(Account account, UUID projectId, Seen seen, Going what) {
-        Project project = commands.begin(account, projectId, seen);
-        Leftovers all = leftovers(account, projectId);
+    public ProjectState remove(Edit edit, Going what) {
+        Project project = commands.begin(edit);
+        Leftovers all = leftovers(edit.account(), edit.project());
         Leftovers going = new Leftovers(
                 what.materials() ? all.materials() : List.of(),
                 what.images() ? all.images() : List.of(),
@@ -70,15 +70,14 @@ public class CleanUpCommands {
         }
         List<Change> changes = new ArrayList<>();
         if (!going.materials().isEmpty() || !going.groups().isEmpty()) {
-            String before = models.keep(projectId);
-            CleanUp.Cleaned cleaned = cleanUp.without(projectId, going);
+            String before = models.keep(edit.project());
+            CleanUp.Cleaned cleaned = cleanUp.without(edit.project(), going);
             changes.add(new Change.OfModel(before, cleaned.kept()));
-            moves.move(projectId, Level.GROUP, cleaned.groups()::get, changes);
+            moves.move(edit.project(), Level.GROUP, cleaned.groups()::get, changes);
         }
         going.materials().forEach(m -> changes.add(new Change.OfMaterial(m.id(), materials.find(m.id()), null)));
         going.palette().forEach(m -> changes.add(new Change.OfMaterial(m.id(), materials.find(m.id()), null)));
         going.images().forEach(i -> changes.add(new Change.OfImage(i.sha256(), true, false)));
-        return commands.commit(
-                account, project, "Clean up " + count + (count == 1 ? " leftover" : " leftovers"), changes);
+        return commands.commit(edit, project, "Clean up " + count + (count == 1 ? " leftover" : " leftovers"), changes);
     }
 }

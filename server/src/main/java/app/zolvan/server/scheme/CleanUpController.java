@@ -2,9 +2,8 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
 import app.zolvan.server.model.Leftovers;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Edit;
 import java.util.UUID;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -29,11 +28,7 @@ class CleanUpController {
     }
 
     @PostMapping("/remove")
-    ResponseEntity<ProjectState> remove(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @RequestBody CleanUpCommands.Going going) {
-        return CommandController.tagged(commands.remove(account, id, seen, going));
+    ProjectState remove(Edit edit, @RequestBody CleanUpCommands.Going going) {
+        return commands.remove(edit, going);
     }
 }

@@ -14,11 +14,15 @@ import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.library.MaterialWire;
 import app.zolvan.server.library.PhysicalWire;
+import app.zolvan.server.light.LightRow;
+import app.zolvan.server.light.LightService;
 import app.zolvan.server.model.PartState;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
+import app.zolvan.server.project.ProjectRequest;
 import app.zolvan.server.project.ProjectService;
 import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.ProjectState.CandidatesWire;
@@ -65,6 +69,7 @@ public class CommandService {
     private final LockedParts locked;
     private final ViewMapper views;
     private final NoteMapper notes;
+    private final LightService lights;
 
     CommandService(
             SchemeMapper mapper,
@@ -75,7 +80,9 @@ public class CommandService {
             JsonMapper json,
             LockedParts locked,
             ViewMapper views,
-            NoteMapper notes) {
+            NoteMapper notes,
+            LightService lights) {
+        this.lights = lights;
         this.notes = notes;
         this.locked = locked;
         this.views = views;
@@ -119,46 +126,47 @@ public class CommandService {
 
     /** Changes a project's name, client or unit. */
     @Transactional
-    public ProjectState changeDetails(
-            Account account, UUID projectId, Seen seen, String name, String client, LengthUnit unit) {
-        Project project = begin(account, projectId, seen);
+    public ProjectState changeDetails(Edit edit, String name, String client, LengthUnit unit) {
+        Project project = begin(edit);
         Change.Details before = new Change.Details(project.name(), project.client(), project.unit());
         Change.Details after = new Change.Details(GivenName.require(name), client.strip(), unit);
-        return commit(account, project, "Project details", List.of(new Change.OfProject(before, after)));
+        return commit(edit, project, "Project details", List.of(new Change.OfProject(before, after)));
     }
 
     /** Takes back the account's last command. Where others have built on it, asks first, unless forced. */
     @Transactional
-    public ProjectState undo(Account account, UUID projectId, Seen seen, boolean force) {
-        Project project = begin(account, projectId, seen);
-        SchemeMapper.CommandRow last = mapper.lastDone(projectId, account.id())
+    public ProjectState undo(Edit edit, boolean force) {
+        Project project = begin(edit);
+        SchemeMapper.CommandRow last = mapper.lastDone(
+                        edit.project(), edit.account().id())
                 .orElseThrow(() -> Problem.conflict("nothing", "There is nothing to undo.", null));
         requireSameModel(project, last);
-        List<Change> inverses = takeBack(project, last, force);
+        List<Change> inverses = takeBack(edit, project, last, force);
         mapper.setUndone(last.id(), true);
-        return finish(account, project, "Undo: " + last.label(), inverses);
+        return finish(edit, project, "Undo: " + last.label(), inverses);
     }
 
     /** Takes back what a command has done; the changes that does it. */
-    List<Change> takeBack(Project project, SchemeMapper.CommandRow command, boolean force) {
+    List<Change> takeBack(Edit edit, Project project, SchemeMapper.CommandRow command, boolean force) {
         List<Change> inverses = new ArrayList<>();
         for (Change c : changes(command)) {
             inverses.add(0, c.inverse());
         }
-        replay(project, command, inverses, force);
+        replay(edit, project, command, inverses, force);
         return inverses;
     }
 
     /** Does again what undo took back. */
     @Transactional
-    public ProjectState redo(Account account, UUID projectId, Seen seen, boolean force) {
-        Project project = begin(account, projectId, seen);
-        SchemeMapper.CommandRow next = mapper.firstUndone(projectId, account.id())
+    public ProjectState redo(Edit edit, boolean force) {
+        Project project = begin(edit);
+        SchemeMapper.CommandRow next = mapper.firstUndone(
+                        edit.project(), edit.account().id())
                 .orElseThrow(() -> Problem.conflict("nothing", "There is nothing to do again.", null));
         requireSameModel(project, next);
-        replay(project, next, changes(next), force);
+        replay(edit, project, next, changes(next), force);
         mapper.setUndone(next.id(), false);
-        return finish(account, project, next.label(), changes(next));
+        return finish(edit, project, next.label(), changes(next));
     }
 
     private List<Change> changes(SchemeMapper.CommandRow command) {
@@ -176,7 +184,8 @@ public class CommandService {
         }
     }
 
-    private void replay(Project project, SchemeMapper.CommandRow command, List<Change> changes, boolean force) {
+    private void replay(
+            Edit edit, Project project, SchemeMapper.CommandRow command, List<Change> changes, boolean force) {
         requireSchemes(project, command, changes);
         Standing now = new Standing(project);
         if (!force && !changes.stream().allMatch(now::has)) {
@@ -186,7 +195,7 @@ public class CommandService {
                             + "”. Going back would undo their change too. Do it anyway?",
                     null);
         }
-        apply(project, changes);
+        apply(edit, project, changes);
     }
 
     /** Nothing can be put into a scheme that is gone. */
@@ -272,6 +281,13 @@ public class CommandService {
         if (change instanceof Change.OfView v) {
             return Objects.equals(views.view(project.id(), v.id()).orElse(null), v.before());
         }
+        if (change instanceof Change.OfLight l) {
+            LightRow now = lights.setups(project.id()).stream()
+                    .filter(s -> s.id().equals(l.id()))
+                    .findFirst()
+                    .orElse(null);
+            return Objects.equals(now, l.before());
+        }
         if (change instanceof Change.OfNote n) {
             return Objects.equals(notes.note(project.id(), n.id()).orElse(null), n.before());
         }
@@ -282,8 +298,8 @@ public class CommandService {
         return p.before().equals(new Change.Details(project.name(), project.client(), project.unit()));
     }
 
-    private void apply(Project project, List<Change> changes) {
-        requireUnlocked(project, changes);
+    private void apply(Edit edit, Project project, List<Change> changes) {
+        requireUnlocked(edit, project, changes);
         Map<UUID, Map<Integer, List<LockedParts.Worn>>> kept = locked.shown(project);
         Map<Integer, PartState> parts = new TreeMap<>();
         Map<List<Object>, SchemeMapper.EntryRow> entries = new LinkedHashMap<>();
@@ -315,7 +331,7 @@ public class CommandService {
     }
 
     /** Nothing that a locked model shows is changed, and none of its parts. */
-    private void requireUnlocked(Project project, List<Change> changes) {
+    private void requireUnlocked(Edit edit, Project project, List<Change> changes) {
         Scene scene = scenes.scene(project.id());
         if (scene.models().stream().noneMatch(Scene.PlacedModel::locked)) {
             return;
@@ -334,7 +350,7 @@ public class CommandService {
                 looks.add(m.id());
             }
         }
-        LookTable worn = schemes.looks(project);
+        LookTable worn = schemes.looks(project, edit);
         for (Scene.Part p : scene.parts()) {
             boolean changed = parts.contains(p.index())
                     || entries.stream().anyMatch(e -> scene.covers(Level.valueOf(e.level()), e.target(), p))
@@ -377,6 +393,12 @@ public class CommandService {
             } else {
                 views.put(v.after());
             }
+        } else if (change instanceof Change.OfLight l) {
+            if (l.after() == null) {
+                lights.delete(project.id(), l.id());
+            } else {
+                lights.put(l.after());
+            }
         } else if (change instanceof Change.OfNote n) {
             if (n.after() == null) {
                 notes.delete(project.id(), n.id());
@@ -399,13 +421,15 @@ public class CommandService {
      *
      * @throws DoneBefore where this very command has been done
      */
-    Project begin(Account account, UUID projectId, Seen seen) {
-        Project project = projects.require(account, projectId);
+    Project begin(Edit edit) {
+        Project project = projects.require(edit.account(), edit.project());
         projects.touch(project.id());
-        if (seen.key() != null && mapper.isDone(projectId, account.id(), seen.key())) {
-            throw new DoneBefore(account, projectId);
+        if (edit.seen().key() != null
+                && mapper.isDone(
+                        edit.project(), edit.account().id(), edit.seen().key())) {
+            throw new DoneBefore(edit);
         }
-        return project.asSeen(seen);
+        return project.asSeen(edit.seen());
     }
 
     /**
@@ -435,36 +459,41 @@ public class CommandService {
         }
     }
 
-    /** The same for work that began earlier and goes on whatever has changed meanwhile. */
-    Project beginAnyway(Account account, UUID projectId) {
+    /** A command at the project's newest version, for work that began earlier; locks the project as {@link #begin} does. */
+    Edit editOfJob(Account account, UUID projectId) {
         Project project = projects.require(account, projectId);
-        return project.asSeen(Seen.of(projects.touch(project.id()) - 1));
+        return Edit.of(account, projectId, Seen.of(projects.touch(project.id()) - 1));
+    }
+
+    /** The project as a command that has locked it already sees it. */
+    Project seenBy(Edit edit) {
+        return projects.require(edit.account(), edit.project()).asSeen(edit.seen());
     }
 
     /** The same for what things are given: locked parts stay as they are. */
-    ProjectState commitAround(Account account, Project project, String label, List<Change> changes) {
-        return commit(account, project, label, locked.pinned(project, changes));
+    ProjectState commitAround(Edit edit, Project project, String label, List<Change> changes) {
+        return commit(edit, project, label, locked.pinned(project, changes));
     }
 
-    ProjectState commit(Account account, Project project, String label, List<Change> changes) {
-        requireUntouched(account, project, changes);
-        apply(project, changes);
-        return record(account, project, label, changes);
+    ProjectState commit(Edit edit, Project project, String label, List<Change> changes) {
+        requireUntouched(edit.account(), project, changes);
+        apply(edit, project, changes);
+        return record(edit, project, label, changes);
     }
 
     /** Keeps what has been done already as a command. */
-    ProjectState record(Account account, Project project, String label, List<Change> changes) {
-        mapper.forgetUndone(project.id(), account.id());
+    ProjectState record(Edit edit, Project project, String label, List<Change> changes) {
+        mapper.forgetUndone(project.id(), edit.account().id());
         String stored = json.writerFor(json.getTypeFactory().constructCollectionType(List.class, Change.class))
                 .writeValueAsString(changes);
-        mapper.insertCommand(project.id(), account.id(), label, stored);
-        return finish(account, project, label, changes);
+        mapper.insertCommand(project.id(), edit.account().id(), label, stored);
+        return finish(edit, project, label, changes);
     }
 
-    private ProjectState finish(Account account, Project project, String label, List<Change> changes) {
-        ProjectState state = state(account, project.id());
+    private ProjectState finish(Edit edit, Project project, String label, List<Change> changes) {
+        ProjectState state = state(edit);
         String[] things = Touched.by(changes).toArray(String[]::new);
-        mapper.insertTouched(project.id(), state.version(), account.id(), label, things, project.command());
+        mapper.insertTouched(project.id(), state.version(), edit.account().id(), label, things, project.command());
         mapper.forgetTouched(project.id(), state.version() - REMEMBERED);
         projects.announce(project.id(), state.version());
         return state;
@@ -472,16 +501,19 @@ public class CommandService {
 
     /** Everything about the project that changes, as it stands. */
     @Transactional
-    public ProjectState state(Account account, UUID projectId) {
+    public ProjectState state(ProjectRequest request) {
+        UUID projectId = request.project();
+        Account account = request.account();
         Project project = projects.require(account, projectId);
-        SchemeMapper.SchemeRow scheme = schemes.currentOrFirst(projectId);
+        SchemeMapper.SchemeRow scheme = schemes.currentOrFirst(request);
         List<SchemeEntries> all = schemes.allEntries(projectId);
         LookTable looks = schemes.looks(
                 project,
                 all.stream()
                         .filter(s -> s.row().id().equals(scheme.id()))
                         .findFirst()
-                        .orElseThrow());
+                        .orElseThrow(),
+                request.side());
         List<MaterialRow> own = materials.ofProject(projectId);
         Set<UUID> clear = own.stream()
                 .filter(m -> m.toSurface().isSeenThrough())
@@ -543,6 +575,9 @@ public class CommandService {
                         .toList(),
                 views.views(projectId).stream()
                         .map(v -> ProjectState.ViewWire.of(v, pictured.contains(v.id())))
+                        .toList(),
+                lights.setups(projectId).stream()
+                        .map(ProjectState.LightWire::of)
                         .toList(),
                 looks.looks().stream().map(CommandService::wire).toList(),
                 regions,

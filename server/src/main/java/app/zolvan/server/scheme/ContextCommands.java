@@ -20,8 +20,8 @@ import app.zolvan.server.model.PlacedState;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
-import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -66,27 +66,27 @@ public class ContextCommands {
     @Transactional
     public void add(UUID account, UUID projectId, PlacedModels.Addition addition) {
         Account owner = accounts.require(account);
-        Project project = commands.beginAnyway(owner, projectId);
+        Edit edit = commands.editOfJob(owner, projectId);
         if (addition.job() == null || !placing.isThere(projectId, addition.job())) {
-            add(owner, project, addition);
+            add(edit, commands.seenBy(edit), addition);
         }
     }
 
-    private ProjectState add(Account account, Project project, PlacedModels.Addition addition) {
+    private ProjectState add(Edit edit, Project project, PlacedModels.Addition addition) {
         String before = models.keep(project.id());
         PlacedModels.Added added = placing.add(project.id(), addition);
         List<Change> changes = new ArrayList<>();
         added.materials().forEach(m -> changes.add(new Change.OfMaterial(m.id(), null, m)));
         changes.add(new Change.OfModel(before, added.kept()));
-        return commands.commit(account, project, "Add " + addition.name(), changes);
+        return commands.commit(edit, project, "Add " + addition.name(), changes);
     }
 
     @Transactional
-    public ProjectState addForm(Account account, UUID projectId, Seen seen, HelperForm form) {
-        Project project = commands.begin(account, projectId, seen);
-        Box3 design = models.scene(projectId).box();
+    public ProjectState addForm(Edit edit, HelperForm form) {
+        Project project = commands.begin(edit);
+        Box3 design = models.scene(edit.project()).box();
         return add(
-                account,
+                edit,
                 project,
                 new PlacedModels.Addition(
                         form.word(),
@@ -101,17 +101,9 @@ public class ContextCommands {
 
     /** Gives a model another name, or has it belong elsewhere, hides or locks it. */
     @Transactional
-    public ProjectState change(
-            Account account,
-            UUID projectId,
-            Seen seen,
-            int index,
-            String name,
-            Belonging belonging,
-            boolean hidden,
-            boolean locked) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene.PlacedModel model = models.scene(projectId).model(index);
+    public ProjectState change(Edit edit, int index, String name, Belonging belonging, boolean hidden, boolean locked) {
+        Project project = commands.begin(edit);
+        Scene.PlacedModel model = models.scene(edit.project()).model(index);
         if (model.form() != null && belonging == Belonging.DESIGN) {
             throw Problem.ofField("belonging", "Helper forms are no part of the design.");
         }
@@ -123,8 +115,7 @@ public class ContextCommands {
         if (locked && !after.equals(before)) {
             model.requireUnlocked();
         }
-        return commands.commit(
-                account, project, did(before, after), List.of(new Change.OfPlaced(index, before, after)));
+        return commands.commit(edit, project, did(before, after), List.of(new Change.OfPlaced(index, before, after)));
     }
 
     private static String did(PlacedState before, PlacedState after) {
@@ -154,16 +145,16 @@ public class ContextCommands {
 
     /** Puts a model somewhere else. */
     @Transactional
-    public ProjectState place(Account account, UUID projectId, Seen seen, int index, Placement to) {
-        Project project = commands.begin(account, projectId, seen);
+    public ProjectState place(Edit edit, int index, Placement to) {
+        Project project = commands.begin(edit);
         if (!to.isWithinReach()) {
             throw Problem.ofField(
                     "place", "A model is placed within 100 km of the origin, at 0.001 to 1,000 times its size.");
         }
-        return place(account, project, requireMovable(projectId, index), to);
+        return place(edit, project, requireMovable(edit.project(), index), to);
     }
 
-    private ProjectState place(Account account, Project project, Scene.PlacedModel model, Placement to) {
+    private ProjectState place(Edit edit, Project project, Scene.PlacedModel model, Placement to) {
         PlacedState before = model.state();
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfPlaced(model.index(), before, before.at(to)));
@@ -178,19 +169,19 @@ public class ContextCommands {
                 }
             }
         }
-        return commands.commit(account, project, "Place " + model.name(), changes);
+        return commands.commit(edit, project, "Place " + model.name(), changes);
     }
 
     /** Lets a model down, or lifts it, until it stands on what is below it. */
     @Transactional
-    public ProjectState setDown(Account account, UUID projectId, Seen seen, int index) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene.PlacedModel model = requireMovable(projectId, index);
-        Scene scene = models.scene(projectId);
+    public ProjectState setDown(Edit edit, int index) {
+        Project project = commands.begin(edit);
+        Scene.PlacedModel model = requireMovable(edit.project(), index);
+        Scene scene = models.scene(edit.project());
         OptionalDouble drop = Resting.drop(
-                placing.bodies(projectId, p -> p.model() == index),
+                placing.bodies(edit.project(), p -> p.model() == index),
                 placing.bodies(
-                        projectId,
+                        edit.project(),
                         p -> p.model() != index && !scene.model(p.model()).hidden()));
         if (drop.isEmpty()) {
             throw Problem.conflict(
@@ -201,7 +192,7 @@ public class ContextCommands {
         }
         Placement place = model.state().place();
         return place(
-                account,
+                edit,
                 project,
                 model,
                 place.movedTo(place.at().minus(Vec3.axis(1).times(drop.getAsDouble()))));
@@ -237,26 +228,26 @@ public class ContextCommands {
             long seed) {}
 
     @Transactional
-    public ProjectState repeat(Account account, UUID projectId, Seen seen, int index, Repetition r) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene.PlacedModel model = requireMovable(projectId, index);
-        List<Transform> moves = moves(projectId, model, r);
+    public ProjectState repeat(Edit edit, int index, Repetition r) {
+        Project project = commands.begin(edit);
+        Scene.PlacedModel model = requireMovable(edit.project(), index);
+        List<Transform> moves = moves(edit.project(), model, r);
         if (moves.isEmpty()) {
             throw Problem.conflict(
                     "nothing",
                     "There is no room for copies: the surface is too small for that distance, or too steep.",
                     null);
         }
-        String before = models.keep(projectId);
-        PlacedModels.Repeated repeated = placing.repeat(projectId, index, moves);
+        String before = models.keep(edit.project());
+        PlacedModels.Repeated repeated = placing.repeat(edit.project(), index, moves);
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfModel(before, repeated.kept()));
-        for (SchemeMapper.SchemeRow s : schemes.schemes(projectId)) {
+        for (SchemeMapper.SchemeRow s : schemes.schemes(edit.project())) {
             copyEntries(s.id(), Level.PART, repeated.copies(), changes);
             copyEntries(s.id(), Level.GROUP, repeated.groups(), changes);
         }
         return commands.commit(
-                account,
+                edit,
                 project,
                 "Repeat " + model.name() + " " + moves.size() + (moves.size() == 1 ? " time" : " times"),
                 changes);
@@ -306,16 +297,16 @@ public class ContextCommands {
     }
 
     @Transactional
-    public ProjectState remove(Account account, UUID projectId, Seen seen, int index) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene.PlacedModel model = requireMovable(projectId, index);
-        String before = models.keep(projectId);
-        PlacedModels.Removed removed = placing.without(projectId, index);
+    public ProjectState remove(Edit edit, int index) {
+        Project project = commands.begin(edit);
+        Scene.PlacedModel model = requireMovable(edit.project(), index);
+        String before = models.keep(edit.project());
+        PlacedModels.Removed removed = placing.without(edit.project(), index);
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfModel(before, removed.kept()));
-        moves.moveParts(projectId, removed.newerOf()::get, changes);
-        moves.move(projectId, Level.GROUP, removed.groups()::get, changes);
-        moves.keep(projectId, Level.FACE, removed.ownFaces(), changes);
-        return commands.commit(account, project, "Remove " + model.name(), changes);
+        moves.moveParts(edit.project(), removed.newerOf()::get, changes);
+        moves.move(edit.project(), Level.GROUP, removed.groups()::get, changes);
+        moves.keep(edit.project(), Level.FACE, removed.ownFaces(), changes);
+        return commands.commit(edit, project, "Remove " + model.name(), changes);
     }
 }

@@ -5,8 +5,7 @@ import app.zolvan.core.context.HelperForm;
 import app.zolvan.core.context.Placement;
 import app.zolvan.core.context.Repeating;
 import app.zolvan.core.geometry.Vec3;
-import app.zolvan.server.account.Account;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.scheme.ContextCommands.Arrangement;
 import app.zolvan.server.scheme.ContextCommands.Repetition;
 import jakarta.validation.constraints.Max;
@@ -14,9 +13,6 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
-import java.util.UUID;
-import org.springframework.http.ResponseEntity;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -40,26 +36,16 @@ class ContextController {
 
     /** Adds a helper form of the design's size. */
     @PostMapping
-    ResponseEntity<ProjectState> addForm(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody NewForm f) {
-        return CommandController.tagged(commands.addForm(account, id, seen, f.form()));
+    ProjectState addForm(Edit edit, @Validated @RequestBody NewForm f) {
+        return commands.addForm(edit, f.form());
     }
 
     record ModelDetails(
             @NotNull @Size(max = 200) String name, @NotNull Belonging belonging, boolean hidden, boolean locked) {}
 
     @PutMapping("/{model}")
-    ResponseEntity<ProjectState> change(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable int model,
-            Seen seen,
-            @Validated @RequestBody ModelDetails d) {
-        return CommandController.tagged(
-                commands.change(account, id, seen, model, d.name(), d.belonging(), d.hidden(), d.locked()));
+    ProjectState change(Edit edit, @PathVariable int model, @Validated @RequestBody ModelDetails d) {
+        return commands.change(edit, model, d.name(), d.belonging(), d.hidden(), d.locked());
     }
 
     /**
@@ -73,21 +59,15 @@ class ContextController {
             double scale) {}
 
     @PutMapping("/{model}/place")
-    ResponseEntity<ProjectState> place(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable int model,
-            Seen seen,
-            @Validated @RequestBody PlaceWire p) {
+    ProjectState place(Edit edit, @PathVariable int model, @Validated @RequestBody PlaceWire p) {
         Placement to = new Placement(vector(p.at()), vector(p.degrees()), p.scale());
-        return CommandController.tagged(commands.place(account, id, seen, model, to));
+        return commands.place(edit, model, to);
     }
 
     /** Sets it down on what is below it. */
     @PostMapping("/{model}/rest")
-    ResponseEntity<ProjectState> rest(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable int model, Seen seen) {
-        return CommandController.tagged(commands.setDown(account, id, seen, model));
+    ProjectState rest(Edit edit, @PathVariable int model) {
+        return commands.setDown(edit, model);
     }
 
     /** See {@link Repetition}. */
@@ -103,16 +83,9 @@ class ContextController {
 
     /** Puts copies of it beside it. */
     @PostMapping("/{model}/copies")
-    ResponseEntity<ProjectState> repeat(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable int model,
-            Seen seen,
-            @Validated @RequestBody RepetitionWire r) {
-        return CommandController.tagged(commands.repeat(
-                account,
-                id,
-                seen,
+    ProjectState repeat(Edit edit, @PathVariable int model, @Validated @RequestBody RepetitionWire r) {
+        return commands.repeat(
+                edit,
                 model,
                 new Repetition(
                         r.arrangement(),
@@ -122,13 +95,12 @@ class ContextController {
                         r.degrees(),
                         r.part(),
                         r.apart(),
-                        r.seed())));
+                        r.seed()));
     }
 
     @DeleteMapping("/{model}")
-    ResponseEntity<ProjectState> remove(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable int model, Seen seen) {
-        return CommandController.tagged(commands.remove(account, id, seen, model));
+    ProjectState remove(Edit edit, @PathVariable int model) {
+        return commands.remove(edit, model);
     }
 
     private static Vec3 vector(List<Double> v) {

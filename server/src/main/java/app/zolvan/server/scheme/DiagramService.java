@@ -8,12 +8,12 @@ import app.zolvan.core.prepare.ColourCode.Thing;
 import app.zolvan.core.prepare.Divisions;
 import app.zolvan.core.prepare.PlainColours.Mark;
 import app.zolvan.core.prepare.Role;
-import app.zolvan.server.account.Account;
 import app.zolvan.server.library.FindingService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Query;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -61,8 +61,8 @@ class DiagramService {
     public record Diagram(List<List<Integer>> spans, List<Marked> things) {}
 
     /** By material, in the scheme in view; by role; or by the groups that divide the design. */
-    Diagram of(Account account, UUID projectId, By by) {
-        LookTable looks = schemes.looks(projects.require(account, projectId));
+    Diagram of(Query query, By by) {
+        LookTable looks = schemes.looks(projects.require(query.account(), query.project()), query);
         Scene scene = looks.scene();
         return switch (by) {
             case MATERIAL -> {

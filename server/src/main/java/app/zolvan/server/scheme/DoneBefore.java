@@ -1,24 +1,17 @@
 package app.zolvan.server.scheme;
 
-import app.zolvan.server.account.Account;
-import java.util.UUID;
+import app.zolvan.server.project.Edit;
 
 /** Ends a command that has been done already: its answer was lost, and it was sent again. Becomes the state as it is now. */
 final class DoneBefore extends RuntimeException {
-    private final transient Account account;
-    private final UUID project;
+    private final transient Edit edit;
 
-    DoneBefore(Account account, UUID project) {
+    DoneBefore(Edit edit) {
         super("the command was done before");
-        this.account = account;
-        this.project = project;
+        this.edit = edit;
     }
 
-    Account account() {
-        return account;
-    }
-
-    UUID project() {
-        return project;
+    Edit edit() {
+        return edit;
     }
 }

@@ -2,8 +2,8 @@ package app.zolvan.server.scheme;
 
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
-import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 
 /** Answers a command that is sent again as the first time, with the state that the project is in by now. */
@@ -17,7 +17,8 @@ class DoneBeforeAdvice {
     }
 
     @ExceptionHandler
-    ResponseEntity<ProjectState> again(DoneBefore done) {
-        return CommandController.tagged(commands.state(done.account(), done.project()));
+    @ResponseBody
+    ProjectState again(DoneBefore done) {
+        return commands.state(done.edit());
     }
 }

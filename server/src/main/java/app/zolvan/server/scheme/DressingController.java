@@ -1,7 +1,8 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Edit;
+import app.zolvan.server.project.Query;
 import app.zolvan.server.scheme.DressingService.DressingRow;
 import app.zolvan.server.scheme.DressingService.Fitting;
 import app.zolvan.server.scheme.DressingService.TableWire;
@@ -10,7 +11,6 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -59,20 +59,18 @@ class DressingController {
 
     /** Keeps what this project's sets have got. */
     @PostMapping("/api/projects/{id}/dressing-tables")
-    TableWire save(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody TableName n) {
-        return dressing.save(account, id, n.name());
+    TableWire save(Query query, @Validated @RequestBody TableName n) {
+        return dressing.save(query, n.name());
     }
 
     /** What a table would do to this project's sets; changes nothing. */
     @GetMapping("/api/projects/{id}/dressing-tables/{table}")
-    List<Fitting> preview(@AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID table) {
-        return dressing.preview(account, id, table);
+    List<Fitting> preview(Query query, @PathVariable UUID table) {
+        return dressing.preview(query, table);
     }
 
     @PostMapping("/api/projects/{id}/dressing-tables/{table}/apply")
-    ResponseEntity<ProjectState> apply(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID table, Seen seen) {
-        return CommandController.tagged(dressing.apply(account, id, seen, table));
+    ProjectState apply(Edit edit, @PathVariable UUID table) {
+        return dressing.apply(edit, table);
     }
 }

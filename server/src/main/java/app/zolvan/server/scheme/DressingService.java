@@ -17,9 +17,10 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
-import app.zolvan.server.project.Project;
+import app.zolvan.server.project.Edit;
+import app.zolvan.server.project.ProjectRequest;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Query;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -116,11 +117,11 @@ class DressingService {
 
     /** Keeps what the project's sets have got from the library, under a name; one of that name is replaced. */
     @Transactional
-    TableWire save(Account account, UUID projectId, String name) {
-        Project project = projects.require(account, projectId);
-        Scene scene = scenes.scene(projectId);
+    TableWire save(Query query, String name) {
+        projects.require(query.account(), query.project());
+        Scene scene = scenes.scene(query.project());
         Map<Integer, UUID> worn = new LinkedHashMap<>();
-        dressed(project).forEach((set, material) -> {
+        dressed(query).forEach((set, material) -> {
             MaterialRow m = materials.find(material);
             if (m != null && m.origin() != null) {
                 worn.put(set, m.origin());
@@ -137,17 +138,17 @@ class DressingService {
                     "nothing", "No set of this project has got a library material yet. Dress some first.", null);
         }
         mapper.put(new DressingMapper.TableRow(
-                UUID.randomUUID(), account.id(), GivenName.require(name), json.writeValueAsString(rows)));
-        return tables(account).stream()
+                UUID.randomUUID(), query.account().id(), GivenName.require(name), json.writeValueAsString(rows)));
+        return tables(query.account()).stream()
                 .filter(t -> t.name().equals(GivenName.require(name)))
                 .findFirst()
                 .orElseThrow();
     }
 
     /** What the sets have got in the scheme in view. */
-    private Map<Integer, UUID> dressed(Project project) {
+    private Map<Integer, UUID> dressed(ProjectRequest request) {
         Map<Integer, UUID> out = new LinkedHashMap<>();
-        schemes.entries(project.id(), schemes.current(project.id()))
+        schemes.entries(request.project(), schemes.current(request))
                 .scheme()
                 .effective()
                 .forEach((slot, entry) -> {
@@ -189,9 +190,9 @@ class DressingService {
     record Fitting(int set, @Nullable UUID material, DressingTable.@Nullable By by, boolean dressed) {}
 
     /** What a table would do; changes nothing. */
-    List<Fitting> preview(Account account, UUID projectId, UUID id) {
-        Project project = projects.require(account, projectId);
-        DressingMapper.TableRow table = require(account, id);
+    List<Fitting> preview(ProjectRequest query, UUID id) {
+        projects.require(query.account(), query.project());
+        DressingMapper.TableRow table = require(query.account(), id);
         DressingTable rows = new DressingTable(rows(table).stream()
                 .map(k -> new Row(
                         k.name(),
@@ -199,12 +200,13 @@ class DressingService {
                         k.role(),
                         k.material().toString()))
                 .toList());
-        Set<Integer> dressed = dressed(project).keySet();
+        Set<Integer> dressed = dressed(query).keySet();
         List<Fitting> out = new ArrayList<>();
-        sources(scenes.scene(projectId)).forEach((set, source) -> {
+        sources(scenes.scene(query.project())).forEach((set, source) -> {
             Hit hit = rows.find(source).orElse(null);
             UUID material = hit == null ? null : UUID.fromString(hit.row().material());
-            boolean there = material != null && materials.isUsable(account.id(), projectId, material);
+            boolean there =
+                    material != null && materials.isUsable(query.account().id(), query.project(), material);
             out.add(new Fitting(set, there ? material : null, there ? hit.by() : null, dressed.contains(set)));
         });
         return out;
@@ -212,14 +214,14 @@ class DressingService {
 
     /** Gives sets that have nothing yet what a table says. */
     @Transactional
-    ProjectState apply(Account account, UUID projectId, Seen seen, UUID id) {
-        projects.require(account, projectId);
-        String name = mapper.find(account.id(), id)
+    ProjectState apply(Edit edit, UUID id) {
+        projects.require(edit.account(), edit.project());
+        String name = mapper.find(edit.account().id(), id)
                 .orElseThrow(() -> Problem.notFound("dressing table"))
                 .name();
-        return assigning.dress(account, projectId, seen, name, () -> {
+        return assigning.dress(edit, name, () -> {
             Map<Integer, UUID> wanted = new LinkedHashMap<>();
-            for (Fitting f : preview(account, projectId, id)) {
+            for (Fitting f : preview(edit, id)) {
                 if (f.material() != null && !f.dressed()) {
                     wanted.put(f.set(), f.material());
                 }

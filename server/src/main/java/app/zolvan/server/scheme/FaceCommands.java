@@ -12,9 +12,9 @@ import app.zolvan.server.model.PartState.Spans;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
@@ -97,10 +97,10 @@ class FaceCommands {
 
     /** Makes a face of some triangles of a part; those that were in another one leave it. */
     @Transactional
-    ProjectState cut(Account account, UUID projectId, Seen seen, Picked triangles, String name) {
+    ProjectState cut(Edit edit, Picked triangles, String name) {
         String wanted = GivenName.require(name);
-        Project project = commands.begin(account, projectId, seen);
-        Scene.Part part = require(models.scene(projectId), triangles);
+        Project project = commands.begin(edit);
+        Scene.Part part = require(models.scene(edit.project()), triangles);
         Mesh mesh = shapes.plain(part);
         requireBelow(mesh.triangleCount(), triangles.numbers());
         BitSet picked = new BitSet();
@@ -109,15 +109,15 @@ class FaceCommands {
             throw Problem.ofField("triangles", "That is all of " + part.name() + ": give looks to the part itself.");
         }
         Splitting splitting = Splitting.ofTriangles(mesh, part.index(), picked::get);
-        int face = models.addOwnFace(projectId, wanted);
+        int face = models.addOwnFace(edit.project(), wanted);
         PartState after = shapes.split(
-                projectId,
+                edit.project(),
                 part,
                 splitting,
                 (span, kind) -> new PartShapes.Piece(
                         part.sets().get(span), kind == 0 ? part.ownFaces().get(span) : face));
         return commands.commit(
-                account,
+                edit,
                 project,
                 "Cut face “" + wanted + "” out of " + part.name(),
                 List.of(new Change.OfPart(part.index(), PartState.of(part), after)));
@@ -125,12 +125,12 @@ class FaceCommands {
 
     /** What was a face is nothing but its part again; the looks that it had by itself go. */
     @Transactional
-    ProjectState join(Account account, UUID projectId, Seen seen, int face) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = models.scene(projectId);
+    ProjectState join(Edit edit, int face) {
+        Project project = commands.begin(edit);
+        Scene scene = models.scene(edit.project());
         scene.requireTarget(Level.FACE, face);
         List<Change> changes = new ArrayList<>();
-        moves.move(projectId, Level.FACE, f -> f == face ? null : (Integer) f, changes);
+        moves.move(edit.project(), Level.FACE, f -> f == face ? null : (Integer) f, changes);
         for (Scene.Part p : scene.parts()) {
             if (p.ownFaces().contains(face)) {
                 List<Integer> faces = p.ownFaces().stream()
@@ -140,17 +140,17 @@ class FaceCommands {
                 changes.add(new Change.OfPart(p.index(), before, before.in(new Spans(p.sets(), p.homes(), faces))));
             }
         }
-        return commands.commit(account, project, "Join " + scene.told(Level.FACE, face) + " again", changes);
+        return commands.commit(edit, project, "Join " + scene.told(Level.FACE, face) + " again", changes);
     }
 
     @Transactional
-    ProjectState rename(Account account, UUID projectId, Seen seen, int face, String name) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = models.scene(projectId);
+    ProjectState rename(Edit edit, int face, String name) {
+        Project project = commands.begin(edit);
+        Scene scene = models.scene(edit.project());
         scene.requireTarget(Level.FACE, face);
         String old = scene.ownFaces().get(face).name();
         return commands.commit(
-                account, project, "Rename face " + old, List.of(new Change.OfFace(face, old, GivenName.require(name))));
+                edit, project, "Rename face " + old, List.of(new Change.OfFace(face, old, GivenName.require(name))));
     }
 
     private static Scene.Part require(Scene scene, Picked picked) {

@@ -1,13 +1,12 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Edit;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -51,31 +50,20 @@ class FaceController {
             @NotNull @Size(max = 200) String name) {}
 
     @PostMapping
-    ResponseEntity<ProjectState> cut(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody FaceWanted f) {
-        return CommandController.tagged(
-                commands.cut(account, id, seen, new FaceCommands.Picked(f.part(), f.mesh(), f.triangles()), f.name()));
+    ProjectState cut(Edit edit, @Validated @RequestBody FaceWanted f) {
+        return commands.cut(edit, new FaceCommands.Picked(f.part(), f.mesh(), f.triangles()), f.name());
     }
 
     record FaceName(@NotNull @Size(max = 200) String name) {}
 
     @PostMapping("/{face}/name")
-    ResponseEntity<ProjectState> rename(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable int face,
-            Seen seen,
-            @Validated @RequestBody FaceName n) {
-        return CommandController.tagged(commands.rename(account, id, seen, face, n.name()));
+    ProjectState rename(Edit edit, @PathVariable int face, @Validated @RequestBody FaceName n) {
+        return commands.rename(edit, face, n.name());
     }
 
     /** Makes a face nothing but its part again. */
     @PostMapping("/{face}/join")
-    ResponseEntity<ProjectState> join(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable int face, Seen seen) {
-        return CommandController.tagged(commands.join(account, id, seen, face));
+    ProjectState join(Edit edit, @PathVariable int face) {
+        return commands.join(edit, face);
     }
 }

@@ -3,9 +3,9 @@ package app.zolvan.server.scheme;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.SchemeMapper.CommandRow;
 import app.zolvan.server.scheme.SchemeMapper.MomentRow;
 import java.time.OffsetDateTime;
@@ -76,20 +76,20 @@ class HistoryCommands {
      * as a whole. Where something was done over by others in another order, asks first, unless forced.
      */
     @Transactional
-    ProjectState backTo(Account account, UUID projectId, Seen seen, long id, boolean force) {
-        Project project = commands.begin(account, projectId, seen);
-        MomentRow moment = mapper.moment(projectId, id).orElseThrow(() -> Problem.notFound("moment"));
-        List<CommandRow> since = mapper.doneSince(projectId, id);
+    ProjectState backTo(Edit edit, long id, boolean force) {
+        Project project = commands.begin(edit);
+        MomentRow moment = mapper.moment(edit.project(), id).orElseThrow(() -> Problem.notFound("moment"));
+        List<CommandRow> since = mapper.doneSince(edit.project(), id);
         if (since.isEmpty()) {
             throw Problem.conflict("nothing", "That is how it is now.", null);
         }
-        String before = models.keep(projectId);
+        String before = models.keep(edit.project());
         List<Change> all = new ArrayList<>();
         for (CommandRow c : since) {
-            all.addAll(commands.takeBack(project, c, force));
+            all.addAll(commands.takeBack(edit, project, c, force));
         }
         String name = moment.name() == null ? moment.label() : moment.name();
         return commands.record(
-                account, project, "Back to: " + name, Changes.composed(all, before, () -> models.keep(projectId)));
+                edit, project, "Back to: " + name, Changes.composed(all, before, () -> models.keep(edit.project())));
     }
 }

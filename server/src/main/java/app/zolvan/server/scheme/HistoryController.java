@@ -1,12 +1,11 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Edit;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -48,12 +47,7 @@ class HistoryController {
     }
 
     @PostMapping("/{moment}/return")
-    ResponseEntity<ProjectState> backTo(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable long moment,
-            Seen seen,
-            @RequestParam(defaultValue = "false") boolean force) {
-        return CommandController.tagged(commands.backTo(account, id, seen, moment, force));
+    ProjectState backTo(Edit edit, @PathVariable long moment, @RequestParam(defaultValue = "false") boolean force) {
+        return commands.backTo(edit, moment, force);
     }
 }

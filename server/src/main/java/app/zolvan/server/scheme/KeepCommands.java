@@ -7,8 +7,8 @@ import app.zolvan.server.library.KitService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
-import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -34,23 +34,24 @@ class KeepCommands {
 
     /** Lays a kit's materials into the palette; those that are there already stay. */
     @Transactional
-    ProjectState lay(Account account, UUID projectId, Seen seen, UUID kit) {
-        Project project = commands.begin(account, projectId, seen);
-        String name = kits.name(account, kit);
+    ProjectState lay(Edit edit, UUID kit) {
+        Project project = commands.begin(edit);
+        String name = kits.name(edit.account(), kit);
         List<Change> changes = new ArrayList<>();
-        kits.materials(account, projectId, kit).forEach(m -> commands.usableCopy(account, project, m, null, changes));
+        kits.materials(edit.account(), edit.project(), kit)
+                .forEach(m -> commands.usableCopy(edit.account(), project, m, null, changes));
         if (changes.isEmpty()) {
             throw Problem.conflict("nothing", "All of “" + name + "” is in the palette already.", null);
         }
-        return commands.commit(account, project, "Lay out “" + name + "”", changes);
+        return commands.commit(edit, project, "Lay out “" + name + "”", changes);
     }
 
     /** Makes a project's material what it is in the library that it was kept in or came from. */
     @Transactional
-    ProjectState takeKept(Account account, UUID projectId, Seen seen, UUID material) {
-        Project project = commands.begin(account, projectId, seen);
-        MaterialRow row = requireOwn(account, projectId, material);
-        ItemService.Standing standing = items.standing(account, row);
+    ProjectState takeKept(Edit edit, UUID material) {
+        Project project = commands.begin(edit);
+        MaterialRow row = requireOwn(edit.account(), edit.project(), material);
+        ItemService.Standing standing = items.standing(edit.account(), row);
         if (standing == null) {
             throw Problem.conflict("nothing", "No library has it any more.", null);
         }
@@ -58,11 +59,11 @@ class KeepCommands {
                 .with(standing.item().name(), standing.item().toSurface())
                 .made(standing.item().known());
         return change(
-                account, project, row.name() + " as in “" + standing.library().name() + "”", row, after);
+                edit, project, row.name() + " as in “" + standing.library().name() + "”", row, after);
     }
 
-    private ProjectState change(Account account, Project project, String label, MaterialRow before, MaterialRow after) {
-        return commands.commit(account, project, label, List.of(new Change.OfMaterial(before.id(), before, after)));
+    private ProjectState change(Edit edit, Project project, String label, MaterialRow before, MaterialRow after) {
+        return commands.commit(edit, project, label, List.of(new Change.OfMaterial(before.id(), before, after)));
     }
 
     private MaterialRow requireOwn(Account account, UUID projectId, UUID material) {
@@ -75,13 +76,13 @@ class KeepCommands {
 
     /** Changes what is known of one of the project's materials. */
     @Transactional
-    ProjectState tell(Account account, UUID projectId, Seen seen, UUID material, Facts facts) {
-        Project project = commands.begin(account, projectId, seen);
-        MaterialRow row = requireOwn(account, projectId, material);
+    ProjectState tell(Edit edit, UUID material, Facts facts) {
+        Project project = commands.begin(edit);
+        MaterialRow row = requireOwn(edit.account(), edit.project(), material);
         facts.check();
         boolean redrawn = !Objects.equals(facts.drawing(), row.known().drawing());
         String did = redrawn ? "How " + row.name() + " is drawn in diagrams" : "What " + row.name() + " is made of";
-        return change(account, project, did, row, row.made(facts));
+        return change(edit, project, did, row, row.made(facts));
     }
 
     /**
@@ -91,19 +92,18 @@ class KeepCommands {
      * @param withLook whether it gets the other's look, too
      */
     @Transactional
-    ProjectState setSubstance(
-            Account account, UUID projectId, Seen seen, UUID material, @Nullable UUID of, boolean withLook) {
-        Project project = commands.begin(account, projectId, seen);
-        MaterialRow row = requireOwn(account, projectId, material);
+    ProjectState setSubstance(Edit edit, UUID material, @Nullable UUID of, boolean withLook) {
+        Project project = commands.begin(edit);
+        MaterialRow row = requireOwn(edit.account(), edit.project(), material);
         if (of == null) {
             return change(
-                    account,
+                    edit,
                     project,
                     row.name() + " of nothing known",
                     row,
                     row.made(row.known().withoutSubstance()));
         }
-        MaterialRow other = materials.requireUsable(account, projectId, of);
+        MaterialRow other = materials.requireUsable(edit.account(), edit.project(), of);
         if (!other.known().hasSubstance()) {
             throw Problem.ofField("of", "Nothing is known of what " + other.name() + " is made of.");
         }
@@ -111,7 +111,7 @@ class KeepCommands {
         if (withLook) {
             after = after.with(other.toMaterial());
         }
-        return change(account, project, row.name() + " of " + nameOf(other), row, after);
+        return change(edit, project, row.name() + " of " + nameOf(other), row, after);
     }
 
     /** What a material is made of, in words. */

@@ -1,12 +1,9 @@
 package app.zolvan.server.scheme;
 
-import app.zolvan.server.account.Account;
 import app.zolvan.server.library.FactsWire;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Edit;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.ResponseEntity;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -27,25 +24,18 @@ class KeepController {
     }
 
     @PostMapping("/kits/{kit}")
-    ResponseEntity<ProjectState> lay(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID kit, Seen seen) {
-        return CommandController.tagged(commands.lay(account, id, seen, kit));
+    ProjectState lay(Edit edit, @PathVariable UUID kit) {
+        return commands.lay(edit, kit);
     }
 
     @PostMapping("/materials/{material}/as-kept")
-    ResponseEntity<ProjectState> takeKept(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID material, Seen seen) {
-        return CommandController.tagged(commands.takeKept(account, id, seen, material));
+    ProjectState takeKept(Edit edit, @PathVariable UUID material) {
+        return commands.takeKept(edit, material);
     }
 
     @PostMapping("/materials/{material}/facts")
-    ResponseEntity<ProjectState> tell(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID material,
-            Seen seen,
-            @RequestBody FactsWire facts) {
-        return CommandController.tagged(commands.tell(account, id, seen, material, facts.facts()));
+    ProjectState tell(Edit edit, @PathVariable UUID material, @RequestBody FactsWire facts) {
+        return commands.tell(edit, material, facts.facts());
     }
 
     /**
@@ -56,14 +46,9 @@ class KeepController {
 
     /** Brings an article of the supplier's into the palette. */
     @PostMapping("/supplier/{number}")
-    ResponseEntity<ProjectState> bring(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable String number,
-            Seen seen,
-            @RequestBody Bringing b) {
+    ProjectState bring(Edit edit, @PathVariable String number, @RequestBody Bringing b) {
         boolean meet = b.meet() != null && b.meet();
-        return CommandController.tagged(suppliers.bring(account, id, seen, number, b.width(), meet));
+        return suppliers.bring(edit, number, b.width(), meet);
     }
 
     /**
@@ -73,12 +58,7 @@ class KeepController {
     record MadeOf(@Nullable UUID of, boolean withLook) {}
 
     @PostMapping("/materials/{material}/substance")
-    ResponseEntity<ProjectState> setSubstance(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID material,
-            Seen seen,
-            @Validated @RequestBody MadeOf m) {
-        return CommandController.tagged(commands.setSubstance(account, id, seen, material, m.of(), m.withLook()));
+    ProjectState setSubstance(Edit edit, @PathVariable UUID material, @Validated @RequestBody MadeOf m) {
+        return commands.setSubstance(edit, material, m.of(), m.withLook());
     }
 }

@@ -8,7 +8,7 @@ import app.zolvan.server.account.AccountService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.ModelStore;
-import app.zolvan.server.project.Project;
+import app.zolvan.server.project.Edit;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -39,7 +39,7 @@ public class LateFilesCommands {
     @Transactional
     public void take(UUID account, UUID projectId, Map<ModelStore.Lacking, LateFiles> found) {
         Account by = accounts.require(account);
-        Project project = commands.beginAnyway(by, projectId);
+        Edit edit = commands.editOfJob(by, projectId);
         Set<String> came = new HashSet<>();
         Map<Integer, List<String>> still = new HashMap<>();
         found.forEach((model, files) -> {
@@ -72,7 +72,10 @@ public class LateFilesCommands {
         List<Change> changes = new ArrayList<>(looks.values());
         changes.add(new Change.OfModel(models.keep(projectId), models.keepLacking(projectId, still)));
         commands.commit(
-                by, project, "Take " + (came.size() == 1 ? "1 missing file" : came.size() + " missing files"), changes);
+                edit,
+                commands.seenBy(edit),
+                "Take " + (came.size() == 1 ? "1 missing file" : came.size() + " missing files"),
+                changes);
     }
 
     /** @param arrived what came with the model, in the order of its source materials; emptied */

@@ -51,7 +51,7 @@ class LockedParts {
             return out;
         }
         for (SchemeRow scheme : schemes.schemes(project.id())) {
-            LookTable looks = schemes.looks(project, scheme.id());
+            LookTable looks = schemes.looks(project, scheme.id(), Side.FRONT);
             Map<Integer, List<Worn>> ofScheme = new TreeMap<>();
             for (Scene.Part p : parts) {
                 List<Worn> worn = new ArrayList<>();

@@ -26,9 +26,10 @@ import app.zolvan.server.library.PhysicalWire;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Query;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -94,32 +95,25 @@ class MaterialCommands {
      */
     @Transactional
     ProjectState adjust(
-            Account account,
-            UUID projectId,
-            Seen seen,
-            int part,
-            int span,
-            @Nullable List<Integer> only,
-            boolean here,
-            Map<String, Object> values) {
-        Project project = commands.begin(account, projectId, seen);
-        LookTable looks = schemes.looks(project);
+            Edit edit, int part, int span, @Nullable List<Integer> only, boolean here, Map<String, Object> values) {
+        Project project = commands.begin(edit);
+        LookTable looks = schemes.looks(project, edit);
         Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
-        Changed changed = adjusted(account, projectId, shown, target.area(), values);
+        Changed changed = adjusted(edit.account(), edit.project(), shown, target.area(), values);
         if (here && only == null && isOwn(shown)) {
-            return changeHere(account, project, shown, changed, CommandLabel.of(values));
+            return changeHere(edit, project, shown, changed, CommandLabel.of(values));
         }
-        return change(account, project, looks, part, span, only, changed, CommandLabel.of(values));
+        return change(edit, project, looks, part, span, only, changed, CommandLabel.of(values));
     }
 
     /** Changes values of one of the palette's materials, wherever it is shown, or nowhere yet. */
     @Transactional
-    ProjectState adjustOwn(Account account, UUID projectId, Seen seen, UUID material, Map<String, Object> values) {
-        Project project = commands.begin(account, projectId, seen);
-        MaterialRow row = requirePalette(account, projectId, material);
-        Changed changed = adjusted(account, projectId, row, A_SQUARE_METRE, values);
-        return commands.commit(account, project, CommandLabel.of(values) + " of " + row.name(), edit(row, changed));
+    ProjectState adjustOwn(Edit edit, UUID material, Map<String, Object> values) {
+        Project project = commands.begin(edit);
+        MaterialRow row = requirePalette(edit.account(), edit.project(), material);
+        Changed changed = adjusted(edit.account(), edit.project(), row, A_SQUARE_METRE, values);
+        return commands.commit(edit, project, CommandLabel.of(values) + " of " + row.name(), edit(row, changed));
     }
 
     /** What {@link #adjustOwn} would make of it, as a thin pane where it is clear. */
@@ -145,8 +139,8 @@ class MaterialCommands {
     }
 
     /** The scheme in view gets a material of its own wherever it has one that other schemes have, too. */
-    private ProjectState changeHere(Account account, Project project, MaterialRow shown, Changed changed, String what) {
-        SchemeEntries entries = schemes.entries(project.id(), schemes.current(project.id()));
+    private ProjectState changeHere(Edit edit, Project project, MaterialRow shown, Changed changed, String what) {
+        SchemeEntries entries = schemes.entries(project.id(), schemes.current(edit));
         String name = shown.name() + " · " + entries.row().letter();
         MaterialRow copy = newRow(project, shown, changed, name);
         List<Change> changes = new ArrayList<>();
@@ -155,7 +149,7 @@ class MaterialCommands {
         if (changes.size() == 1) {
             throw Problem.conflict("nothing", "Nothing of this scheme has “" + shown.name() + "” any more.", null);
         }
-        return commands.commit(account, project, what + " of " + name, changes);
+        return commands.commit(edit, project, what + " of " + name, changes);
     }
 
     /** Every slot that has one material gets another. */
@@ -170,7 +164,7 @@ class MaterialCommands {
 
     /** What a region shows looks otherwise: for all that show the same, or for some parts. */
     private ProjectState change(
-            Account account,
+            Edit edit,
             Project project,
             LookTable looks,
             int part,
@@ -182,7 +176,7 @@ class MaterialCommands {
         MaterialRow shown = looks.shown(part, span).material();
         boolean own = isOwn(shown);
         if (own && (only == null || coversAll(looks, shown, only))) {
-            return commands.commit(account, project, what + " of " + shown.name(), edit(shown, changed));
+            return commands.commit(edit, project, what + " of " + shown.name(), edit(shown, changed));
         }
         Set<Integer> few = only == null ? Set.of() : wearing(looks, shown, only);
         String name = own
@@ -191,7 +185,7 @@ class MaterialCommands {
         MaterialRow copy = newRow(project, shown, changed, name);
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
-        SchemeEntries entries = schemes.entries(project.id(), schemes.current(project.id()));
+        SchemeEntries entries = schemes.entries(project.id(), schemes.current(edit));
         if (only == null) {
             everywhere(entries, shown, copy, changes);
             if (looks.trace(part, span, Aspect.MATERIAL).winner() < 0) {
@@ -203,7 +197,7 @@ class MaterialCommands {
             Scene.Part each = looks.scene().parts().get(p);
             places.put(looks, entries, each, shown == null ? null : shown.id(), copy.id(), changes);
         }
-        return commands.commit(account, project, what + " of " + name, changes);
+        return commands.commit(edit, project, what + " of " + name, changes);
     }
 
     /**
@@ -211,10 +205,9 @@ class MaterialCommands {
      *
      * @param only parts; null for all
      */
-    ProjectState meetEdges(
-            Account account, UUID projectId, Seen seen, int part, int span, @Nullable List<Integer> only) {
-        Project before = projects.require(account, projectId);
-        LookTable standing = schemes.looks(before);
+    ProjectState meetEdges(Edit edit, int part, int span, @Nullable List<Integer> only) {
+        Project before = projects.require(edit.account(), edit.project());
+        LookTable standing = schemes.looks(before, edit);
         standing.scene().requireRegion(part, span);
         MaterialRow row = standing.shown(part, span).material();
         if (row == null) {
@@ -222,15 +215,16 @@ class MaterialCommands {
         }
         EdgesMet met = edges.met(row.toSurface()); // before the transaction: it takes its time
         return transaction.execute(status -> {
-            Project project = commands.begin(account, projectId, seen);
+            Project project = commands.begin(edit);
             met.pictures().forEach((digest, bytes) -> {
                 assets.store(
                         bytes,
                         ImageHeader.read(ByteBuffer.wrap(bytes)).orElseThrow().mediaType());
-                assets.addToProject(projectId, digest);
+                assets.addToProject(edit.project(), digest);
             });
             Changed changed = new Changed(row.toMaterial().with(met.surface()), "", null);
-            return change(account, project, schemes.looks(project), part, span, only, changed, "Edges of the pictures");
+            return change(
+                    edit, project, schemes.looks(project, edit), part, span, only, changed, "Edges of the pictures");
         });
     }
 
@@ -393,14 +387,14 @@ class MaterialCommands {
     }
 
     /** What the region would show with changed values: the same numbers that {@link #adjust} would store. */
-    Preview preview(Account account, UUID projectId, int part, int span, Map<String, Object> values) {
-        Project project = projects.require(account, projectId);
-        LookTable looks = schemes.looks(project);
+    Preview preview(Query query, int part, int span, Map<String, Object> values) {
+        Project project = projects.require(query.account(), query.project());
+        LookTable looks = schemes.looks(project, query);
         Scene.Part target = looks.scene().requireRegion(part, span);
         MaterialRow shown = looks.shown(part, span).material();
-        Changed a = adjusted(account, projectId, shown, target.area(), values);
+        Changed a = adjusted(query.account(), query.project(), shown, target.area(), values);
         MaterialRow row =
-                shown != null ? shown.with(a.material()) : MaterialService.own(projectId, OWN, a.material(), 0);
+                shown != null ? shown.with(a.material()) : MaterialService.own(query.project(), OWN, a.material(), 0);
         Look changed = Look.of(a.material(), null, target.ownThickness(), null);
         return new Preview(MaterialWire.of(row, null), PhysicalWire.of(changed.physical()), a.limit());
     }
@@ -413,12 +407,12 @@ class MaterialCommands {
 
     /** Gives one of the project's materials another name. */
     @Transactional
-    ProjectState rename(Account account, UUID projectId, Seen seen, UUID material, String name) {
-        Project project = commands.begin(account, projectId, seen);
-        MaterialRow row = requireOwn(account, projectId, material);
+    ProjectState rename(Edit edit, UUID material, String name) {
+        Project project = commands.begin(edit);
+        MaterialRow row = requireOwn(edit.account(), edit.project(), material);
         MaterialRow renamed = row.with(GivenName.require(name), row.toSurface());
         return commands.commit(
-                account, project, "Rename " + row.name(), List.of(new Change.OfMaterial(row.id(), row, renamed)));
+                edit, project, "Rename " + row.name(), List.of(new Change.OfMaterial(row.id(), row, renamed)));
     }
 
     private MaterialRow requireOwn(Account account, UUID projectId, UUID material) {
@@ -431,16 +425,16 @@ class MaterialCommands {
 
     /** Makes another material of one: independent of it, or a variation that follows it. */
     @Transactional
-    ProjectState copy(Account account, UUID projectId, Seen seen, UUID material, MaterialController.NewCopy wanted) {
+    ProjectState copy(Edit edit, UUID material, MaterialController.NewCopy wanted) {
         boolean variation = wanted.variation();
-        Project project = commands.begin(account, projectId, seen);
-        MaterialRow from = materials.requireUsable(account, projectId, material);
+        Project project = commands.begin(edit);
+        MaterialRow from = materials.requireUsable(edit.account(), edit.project(), material);
         if (variation && (from.projectId() == null || from.arrived())) {
             throw Problem.ofField(
                     "variation",
                     "A variation follows one of the project’s own materials. Put this one on a part first.");
         }
-        LookTable looks = schemes.looks(project);
+        LookTable looks = schemes.looks(project, edit);
         Surface surface = from.toSurface();
         Set<Parameter> own = Set.of();
         if (wanted.colour() != null) {
@@ -450,33 +444,33 @@ class MaterialCommands {
         }
         MaterialRow copy = MaterialService.copy(
                 from,
-                projectId,
+                edit.project(),
                 GivenName.require(wanted.name()),
                 surface,
-                materials.ofProject(projectId).size());
+                materials.ofProject(edit.project()).size());
         if (variation) {
             copy = copy.variationOf(from.id(), own);
         }
         List<Change> changes = new ArrayList<>();
         changes.add(new Change.OfMaterial(copy.id(), null, copy));
-        SchemeEntries entries = schemes.entries(projectId, schemes.current(projectId));
+        SchemeEntries entries = schemes.entries(edit.project(), schemes.current(edit));
         for (int p : new TreeSet<>(wanted.parts())) {
             places.put(looks, entries, looks.scene().requireRegion(p, 0), from.id(), copy.id(), changes);
         }
         String label = (variation ? "Variation of " : "Copy of ") + from.name();
-        return commands.commit(account, project, label, changes);
+        return commands.commit(edit, project, label, changes);
     }
 
     /** A variation no longer follows; it stays as it looks. */
     @Transactional
-    ProjectState makeIndependent(Account account, UUID projectId, Seen seen, UUID material) {
-        Project project = commands.begin(account, projectId, seen);
-        MaterialRow row = requireOwn(account, projectId, material);
+    ProjectState makeIndependent(Edit edit, UUID material) {
+        Project project = commands.begin(edit);
+        MaterialRow row = requireOwn(edit.account(), edit.project(), material);
         if (row.parent() == null) {
             throw Problem.conflict("nothing", row.name() + " follows no other material.", null);
         }
         return commands.commit(
-                account,
+                edit,
                 project,
                 row.name() + " made independent",
                 List.of(new Change.OfMaterial(row.id(), row, row.variationOf(null, Set.of()))));

@@ -1,7 +1,7 @@
 package app.zolvan.server.scheme;
 
-import app.zolvan.server.account.Account;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Edit;
+import app.zolvan.server.project.Query;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -9,8 +9,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.ResponseEntity;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -58,16 +56,11 @@ class MaterialController {
             @Nullable @Size(min = 3, max = 3) List<@NotNull Double> colour) {}
 
     @PostMapping("/adjustments")
-    ResponseEntity<ProjectState> adjust(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody Adjustment a) {
+    ProjectState adjust(Edit edit, @Validated @RequestBody Adjustment a) {
         if (a.material() != null) {
-            return CommandController.tagged(commands.adjustOwn(account, id, seen, a.material(), a.values()));
+            return commands.adjustOwn(edit, a.material(), a.values());
         }
-        return CommandController.tagged(commands.adjust(
-                account, id, seen, a.part(), a.span(), a.only(), Boolean.TRUE.equals(a.here()), a.values()));
+        return commands.adjust(edit, a.part(), a.span(), a.only(), Boolean.TRUE.equals(a.here()), a.values());
     }
 
     /** @param only the parts that change; null for all that show the same material */
@@ -78,53 +71,36 @@ class MaterialController {
 
     /** Has a material's pictures meet at their edges, so that no seam shows where they repeat. */
     @PostMapping("/meeting-edges")
-    ResponseEntity<ProjectState> meetEdges(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody Meeting m) {
-        return CommandController.tagged(commands.meetEdges(account, id, seen, m.part(), m.span(), m.only()));
+    ProjectState meetEdges(Edit edit, @Validated @RequestBody Meeting m) {
+        return commands.meetEdges(edit, m.part(), m.span(), m.only());
     }
 
     @PostMapping("/preview")
-    MaterialCommands.Preview preview(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody Adjustment a) {
+    MaterialCommands.Preview preview(Query query, @Validated @RequestBody Adjustment a) {
         return a.material() == null
-                ? commands.preview(account, id, a.part(), a.span(), a.values())
-                : commands.previewOwn(account, id, a.material(), a.values());
+                ? commands.preview(query, a.part(), a.span(), a.values())
+                : commands.previewOwn(query.account(), query.project(), a.material(), a.values());
     }
 
     @PostMapping("/materials/{material}/name")
-    ResponseEntity<ProjectState> rename(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID material,
-            Seen seen,
-            @Validated @RequestBody NewName n) {
-        return CommandController.tagged(commands.rename(account, id, seen, material, n.name()));
+    ProjectState rename(Edit edit, @PathVariable UUID material, @Validated @RequestBody NewName n) {
+        return commands.rename(edit, material, n.name());
     }
 
     /** Takes a material that nothing uses out of the palette. */
     @DeleteMapping("/materials/{material}")
-    ResponseEntity<ProjectState> remove(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID material, Seen seen) {
-        return CommandController.tagged(palette.remove(account, id, seen, material));
+    ProjectState remove(Edit edit, @PathVariable UUID material) {
+        return palette.remove(edit, material);
     }
 
     /** Another material made of one: a copy, or a variation that follows it. */
     @PostMapping("/materials/{material}/copies")
-    ResponseEntity<ProjectState> copy(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID material,
-            Seen seen,
-            @Validated @RequestBody NewCopy n) {
-        return CommandController.tagged(commands.copy(account, id, seen, material, n));
+    ProjectState copy(Edit edit, @PathVariable UUID material, @Validated @RequestBody NewCopy n) {
+        return commands.copy(edit, material, n);
     }
 
     @PostMapping("/materials/{material}/independence")
-    ResponseEntity<ProjectState> makeIndependent(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID material, Seen seen) {
-        return CommandController.tagged(commands.makeIndependent(account, id, seen, material));
+    ProjectState makeIndependent(Edit edit, @PathVariable UUID material) {
+        return commands.makeIndependent(edit, material);
     }
 }

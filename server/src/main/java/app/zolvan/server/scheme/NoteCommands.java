@@ -1,10 +1,9 @@
 package app.zolvan.server.scheme;
 
-import app.zolvan.server.account.Account;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
-import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.AssignCommands.Spot;
 import app.zolvan.server.scheme.NoteMapper.NoteRow;
 import java.time.Instant;
@@ -32,59 +31,59 @@ class NoteCommands {
 
     /** @param id made by whoever asks, so that asking twice writes it once */
     @Transactional
-    ProjectState write(Account account, UUID projectId, Seen seen, UUID id, Spot about, String text) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = scenes.scene(projectId);
+    ProjectState write(Edit edit, UUID id, Spot about, String text) {
+        Project project = commands.begin(edit);
+        Scene scene = scenes.scene(edit.project());
         scene.requireTarget(about.level(), about.target());
-        if (notes.notes(projectId).size() >= MOST) {
+        if (notes.notes(edit.project()).size() >= MOST) {
             throw Problem.conflict("too-much", "A project keeps up to " + MOST + " notes. Take some away first.", null);
         }
-        if (notes.exists(projectId, id)) {
+        if (notes.exists(edit.project(), id)) {
             throw Problem.conflict("nothing", "That note is written already.", null);
         }
         NoteRow row = new NoteRow(
                 id,
-                projectId,
+                edit.project(),
                 about.level().name(),
                 about.target(),
                 said(text),
                 false,
-                account.displayName(),
+                edit.account().displayName(),
                 Instant.now().truncatedTo(ChronoUnit.MILLIS));
         return commands.commit(
-                account,
+                edit,
                 project,
                 "Leave open about " + scene.told(about.level(), about.target()) + ": " + row.brief(),
                 List.of(new Change.OfNote(id, null, row)));
     }
 
     @Transactional
-    ProjectState rewrite(Account account, UUID projectId, Seen seen, UUID id, String text) {
-        Project project = commands.begin(account, projectId, seen);
-        NoteRow row = require(projectId, id);
-        return change(account, project, "Say instead: ", row, row.saying(said(text)));
+    ProjectState rewrite(Edit edit, UUID id, String text) {
+        Project project = commands.begin(edit);
+        NoteRow row = require(edit.project(), id);
+        return change(edit, project, "Say instead: ", row, row.saying(said(text)));
     }
 
     @Transactional
-    ProjectState settle(Account account, UUID projectId, Seen seen, UUID id, boolean settled) {
-        Project project = commands.begin(account, projectId, seen);
-        NoteRow row = require(projectId, id);
-        return change(account, project, settled ? "Settle: " : "Open again: ", row, row.settled(settled));
+    ProjectState settle(Edit edit, UUID id, boolean settled) {
+        Project project = commands.begin(edit);
+        NoteRow row = require(edit.project(), id);
+        return change(edit, project, settled ? "Settle: " : "Open again: ", row, row.settled(settled));
     }
 
     @Transactional
-    ProjectState drop(Account account, UUID projectId, Seen seen, UUID id) {
-        Project project = commands.begin(account, projectId, seen);
-        NoteRow row = require(projectId, id);
+    ProjectState drop(Edit edit, UUID id) {
+        Project project = commands.begin(edit);
+        NoteRow row = require(edit.project(), id);
         return commands.commit(
-                account, project, "Take the note away: " + row.brief(), List.of(new Change.OfNote(id, row, null)));
+                edit, project, "Take the note away: " + row.brief(), List.of(new Change.OfNote(id, row, null)));
     }
 
-    private ProjectState change(Account account, Project project, String label, NoteRow from, NoteRow to) {
+    private ProjectState change(Edit edit, Project project, String label, NoteRow from, NoteRow to) {
         if (to.equals(from)) {
             throw Problem.conflict("nothing", "The note says that already; nothing was changed.", null);
         }
-        return commands.commit(account, project, label + to.brief(), List.of(new Change.OfNote(from.id(), from, to)));
+        return commands.commit(edit, project, label + to.brief(), List.of(new Change.OfNote(from.id(), from, to)));
     }
 
     private NoteRow require(UUID projectId, UUID id) {

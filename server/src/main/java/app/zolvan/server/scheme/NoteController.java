@@ -1,13 +1,10 @@
 package app.zolvan.server.scheme;
 
-import app.zolvan.server.account.Account;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.scheme.AssignCommands.Spot;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.UUID;
-import org.springframework.http.ResponseEntity;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -41,41 +38,26 @@ class NoteController {
     }
 
     @PostMapping
-    ResponseEntity<ProjectState> write(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody NoteWanted n) {
-        return CommandController.tagged(commands.write(account, id, seen, n.id(), n.about(), n.text()));
+    ProjectState write(Edit edit, @Validated @RequestBody NoteWanted n) {
+        return commands.write(edit, n.id(), n.about(), n.text());
     }
 
     record NoteText(@NotNull @Size(max = 5000) String text) {}
 
     @PostMapping("/{note}/text")
-    ResponseEntity<ProjectState> rewrite(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID note,
-            Seen seen,
-            @Validated @RequestBody NoteText t) {
-        return CommandController.tagged(commands.rewrite(account, id, seen, note, t.text()));
+    ProjectState rewrite(Edit edit, @PathVariable UUID note, @Validated @RequestBody NoteText t) {
+        return commands.rewrite(edit, note, t.text());
     }
 
     record NoteSettled(boolean settled) {}
 
     @PostMapping("/{note}/settled")
-    ResponseEntity<ProjectState> settle(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID note,
-            Seen seen,
-            @Validated @RequestBody NoteSettled s) {
-        return CommandController.tagged(commands.settle(account, id, seen, note, s.settled()));
+    ProjectState settle(Edit edit, @PathVariable UUID note, @Validated @RequestBody NoteSettled s) {
+        return commands.settle(edit, note, s.settled());
     }
 
     @DeleteMapping("/{note}")
-    ResponseEntity<ProjectState> drop(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID note, Seen seen) {
-        return CommandController.tagged(commands.drop(account, id, seen, note));
+    ProjectState drop(Edit edit, @PathVariable UUID note) {
+        return commands.drop(edit, note);
     }
 }

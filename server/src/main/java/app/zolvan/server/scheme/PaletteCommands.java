@@ -1,11 +1,10 @@
 package app.zolvan.server.scheme;
 
-import app.zolvan.server.account.Account;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
-import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -43,13 +42,13 @@ class PaletteCommands {
 
     /** Takes a material out of the palette; where something uses it, says what. */
     @Transactional
-    ProjectState remove(Account account, UUID projectId, Seen seen, UUID material) {
-        Project project = commands.begin(account, projectId, seen);
-        MaterialRow row = materials.ofProject(projectId).stream()
+    ProjectState remove(Edit edit, UUID material) {
+        Project project = commands.begin(edit);
+        MaterialRow row = materials.ofProject(edit.project()).stream()
                 .filter(m -> m.id().equals(material) && !m.arrived())
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("material"));
-        List<String> users = users(projectId, row);
+        List<String> users = users(edit.project(), row);
         if (!users.isEmpty()) {
             throw Problem.conflict(
                     "in-use",
@@ -57,7 +56,7 @@ class PaletteCommands {
                     null);
         }
         return commands.commit(
-                account,
+                edit,
                 project,
                 "Take " + row.name() + " out of the palette",
                 List.of(new Change.OfMaterial(row.id(), row, null)));

@@ -18,9 +18,9 @@ import app.zolvan.server.model.PartState.Spans;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -77,57 +77,43 @@ public class PartCommands {
      * @param names by the part's index
      */
     @Transactional
-    public ProjectState rename(Account account, UUID projectId, Seen seen, Map<Integer, String> names) {
+    public ProjectState rename(Edit edit, Map<Integer, String> names) {
         return changeEach(
-                account,
-                projectId,
-                seen,
-                "Rename ",
-                names.keySet(),
-                p -> PartState.of(p).named(GivenName.require(names.get(p.index()))));
+                edit, "Rename ", names.keySet(), p -> PartState.of(p).named(GivenName.require(names.get(p.index()))));
     }
 
     /** Says what parts are in the design; null for nothing in particular. */
     @Transactional
-    public ProjectState giveRoles(Account account, UUID projectId, Seen seen, Map<Integer, Role> roles) {
-        return changeEach(
-                account,
-                projectId,
-                seen,
-                "Role of ",
-                roles.keySet(),
-                p -> PartState.of(p).as(roles.get(p.index())));
+    public ProjectState giveRoles(Edit edit, Map<Integer, Role> roles) {
+        return changeEach(edit, "Role of ", roles.keySet(), p -> PartState.of(p).as(roles.get(p.index())));
     }
 
     /** Has parts keep what they show whatever is given around them, or no longer. */
     @Transactional
-    public ProjectState lock(Account account, UUID projectId, Seen seen, Collection<Integer> parts, boolean on) {
+    public ProjectState lock(Edit edit, Collection<Integer> parts, boolean on) {
         String did = on ? "Lock " : "Unlock ";
-        return changeEach(
-                account, projectId, seen, did, parts, p -> PartState.of(p).locked(on));
+        return changeEach(edit, did, parts, p -> PartState.of(p).locked(on));
     }
 
     /** Has parts be looked through from outside, or be solid from anywhere. */
     @Transactional
-    public ProjectState lookInto(Account account, UUID projectId, Seen seen, Collection<Integer> parts, boolean on) {
+    public ProjectState lookInto(Edit edit, Collection<Integer> parts, boolean on) {
         String did = on ? "Look through " : "Close ";
-        return changeEach(
-                account, projectId, seen, did, parts, p -> PartState.of(p).lookedInto(on));
+        return changeEach(edit, did, parts, p -> PartState.of(p).lookedInto(on));
     }
 
     /** Turns the triangles of parts. */
     @Transactional
-    public ProjectState turn(
-            Account account, UUID projectId, Seen seen, Collection<Integer> parts, PartShapes.Turn how) {
+    public ProjectState turn(Edit edit, Collection<Integer> parts, PartShapes.Turn how) {
         String did = how == PartShapes.Turn.FLIP ? "Flip " : "Turn outward ";
-        return changeEach(account, projectId, seen, did, parts, p -> shapes.turned(projectId, p, how));
+        return changeEach(edit, did, parts, p -> shapes.turned(edit.project(), p, how));
     }
 
     /** Puts parts into sets of their own, one for each set that they leave. Sets that would lose everything stay. */
     @Transactional
-    public ProjectState takeOut(Account account, UUID projectId, Seen seen, Collection<Integer> parts) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = models.scene(projectId);
+    public ProjectState takeOut(Edit edit, Collection<Integer> parts) {
+        Project project = commands.begin(edit);
+        Scene scene = models.scene(edit.project());
         Set<Integer> leaving = new TreeSet<>(parts);
         leaving.forEach(p -> require(scene, p));
         Set<Integer> staying = new HashSet<>();
@@ -137,29 +123,28 @@ public class PartCommands {
                 ? own.computeIfAbsent(s, old -> addSet(project, scene.sets().get(old), ""))
                 : s;
         Map<Integer, PartState> changed = moved(scene, leaving, to);
-        return commit(
-                account, project, scene, "Take ", changed, " out of " + (own.size() > 1 ? "their sets" : "the set"));
+        return commit(edit, project, scene, "Take ", changed, " out of " + (own.size() > 1 ? "their sets" : "the set"));
     }
 
     /** Puts parts back into the sets that they came from. */
     @Transactional
-    public ProjectState putBack(Account account, UUID projectId, Seen seen, Collection<Integer> parts) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = models.scene(projectId);
+    public ProjectState putBack(Edit edit, Collection<Integer> parts) {
+        Project project = commands.begin(edit);
+        Scene scene = models.scene(edit.project());
         Map<Integer, PartState> changed = new TreeMap<>();
         for (int p : parts) {
             PartState before = PartState.of(require(scene, p));
             Scene.Part part = scene.parts().get(p);
             changed.put(p, before.in(new Spans(part.homes(), part.homes(), part.ownFaces())));
         }
-        return commit(account, project, scene, "Put ", changed, " back");
+        return commit(edit, project, scene, "Put ", changed, " back");
     }
 
     /** Puts everything that is in some sets into one of them: the first whose name says something, else the first. */
     @Transactional
-    public ProjectState merge(Account account, UUID projectId, Seen seen, List<Integer> sets) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = models.scene(projectId);
+    public ProjectState merge(Edit edit, List<Integer> sets) {
+        Project project = commands.begin(edit);
+        Scene scene = models.scene(edit.project());
         int into = sets.stream()
                 .filter(s -> !Names.saysNothing(requireSet(scene, s).name()))
                 .findFirst()
@@ -169,7 +154,7 @@ public class PartCommands {
         scene.parts().forEach(p -> all.add(p.index()));
         Map<Integer, PartState> changed = moved(scene, all, s -> sets.contains(s) ? into : s);
         return commit(
-                account,
+                edit,
                 project,
                 scene,
                 "Merge ",
@@ -193,10 +178,10 @@ public class PartCommands {
 
     /** Makes a set of its own of each kind of surface in a set but the largest, which stays. */
     @Transactional
-    public ProjectState split(Account account, UUID projectId, Seen seen, int set, Splitting.By by) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = models.scene(projectId);
-        Splitting splitting = splitting(account, projectId, set, by);
+    public ProjectState split(Edit edit, int set, Splitting.By by) {
+        Project project = commands.begin(edit);
+        Scene scene = models.scene(edit.project());
+        Splitting splitting = splitting(edit.account(), edit.project(), set, by);
         Scene.MatchingSet old = scene.sets().get(set);
         List<Integer> sets = new ArrayList<>(List.of(set));
         for (Splitting.Kind k : splitting.kinds().stream().skip(1).toList()) {
@@ -208,7 +193,7 @@ public class PartCommands {
                 changed.put(
                         p.index(),
                         shapes.split(
-                                projectId,
+                                edit.project(),
                                 p,
                                 splitting,
                                 (span, kind) -> new PartShapes.Piece(
@@ -218,14 +203,14 @@ public class PartCommands {
                                         p.ownFaces().get(span))));
             }
         }
-        return commit(account, project, scene, changed, "Split " + old.name() + " in " + sets.size());
+        return commit(edit, project, scene, changed, "Split " + old.name() + " in " + sets.size());
     }
 
     /** Turns some faces of a part over. */
     @Transactional
-    public ProjectState flipFaces(Account account, UUID projectId, Seen seen, int part, Set<Integer> faces) {
+    public ProjectState flipFaces(Edit edit, int part, Set<Integer> faces) {
         String did = "Flip " + countedFaces(faces) + " of ";
-        return changeEach(account, projectId, seen, did, List.of(part), p -> shapes.flipped(projectId, p, faces));
+        return changeEach(edit, did, List.of(part), p -> shapes.flipped(edit.project(), p, faces));
     }
 
     private static String countedFaces(Set<Integer> faces) {
@@ -234,13 +219,13 @@ public class PartCommands {
 
     /** Puts some faces of a part into sets of their own, one for each set that they leave. */
     @Transactional
-    public ProjectState splitFaces(Account account, UUID projectId, Seen seen, int part, Set<Integer> faces) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = models.scene(projectId);
+    public ProjectState splitFaces(Edit edit, int part, Set<Integer> faces) {
+        Project project = commands.begin(edit);
+        Scene scene = models.scene(edit.project());
         Scene.Part p = require(scene, part);
-        Splitting splitting = Splitting.ofFaces(models.model(projectId), part, faces);
+        Splitting splitting = Splitting.ofFaces(models.model(edit.project()), part, faces);
         Map<Integer, Integer> split = new HashMap<>();
-        PartState state = shapes.split(projectId, p, splitting, (span, kind) -> {
+        PartState state = shapes.split(edit.project(), p, splitting, (span, kind) -> {
             int set = p.sets().get(span);
             int to = kind == 0
                     ? set
@@ -249,7 +234,7 @@ public class PartCommands {
             return new PartShapes.Piece(to, p.ownFaces().get(span));
         });
         Map<Integer, PartState> changed = Map.of(part, state);
-        return commit(account, project, scene, changed, "Split " + countedFaces(faces) + " off " + p.name());
+        return commit(edit, project, scene, changed, "Split " + countedFaces(faces) + " off " + p.name());
     }
 
     /** What a repair would do; changes nothing. */
@@ -326,34 +311,33 @@ public class PartCommands {
      * @param width of what is eased on either side of an edge, in metres; 0 for none
      */
     @Transactional
-    public ProjectState ease(Account account, UUID projectId, Seen seen, Collection<Integer> parts, double width) {
+    public ProjectState ease(Edit edit, Collection<Integer> parts, double width) {
         requireAmount(EasedEdges.requireWidth(width), "width");
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = models.scene(projectId);
+        Project project = commands.begin(edit);
+        Scene scene = models.scene(edit.project());
         Map<Integer, PartState> changed = new TreeMap<>();
         Map<String, PartState.Shape> known = new HashMap<>(); // a mesh has one size, however many parts show it
         for (int index : parts) {
             Scene.Part p = require(scene, index);
-            PartState.Shape eased = known.computeIfAbsent(p.plain(), k -> shapes.eased(projectId, p, width));
+            PartState.Shape eased = known.computeIfAbsent(p.plain(), k -> shapes.eased(edit.project(), p, width));
             if (width == 0 || eased.plainMesh() != null) {
                 changed.put(index, PartState.of(p).shaped(eased));
             }
         }
-        return commit(account, project, scene, width == 0 ? "Sharpen edges of " : "Ease edges of ", changed, "");
+        return commit(edit, project, scene, width == 0 ? "Sharpen edges of " : "Ease edges of ", changed, "");
     }
 
     /** Mends the meshes of parts, all or none. */
     @Transactional
-    public ProjectState repair(
-            Account account, UUID projectId, Seen seen, Collection<Integer> parts, Repair repair, double amount) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = models.scene(projectId);
-        Map<Integer, PartShapes.Repaired> repaired = repaired(projectId, scene, parts, repair, amount);
+    public ProjectState repair(Edit edit, Collection<Integer> parts, Repair repair, double amount) {
+        Project project = commands.begin(edit);
+        Scene scene = models.scene(edit.project());
+        Map<Integer, PartShapes.Repaired> repaired = repaired(edit.project(), scene, parts, repair, amount);
         Map<Integer, PartState> changed = new TreeMap<>();
         repaired.forEach((p, r) -> changed.put(p, r.state()));
         String did = repair.sentence(
                 repaired.values().stream().map(PartShapes.Repaired::extent).toList());
-        return commit(account, project, scene, changed, did);
+        return commit(edit, project, scene, changed, did);
     }
 
     /**
@@ -364,12 +348,11 @@ public class PartCommands {
      * @param degrees anticlockwise as seen from where the axis points
      */
     @Transactional
-    public ProjectState move(
-            Account account, UUID projectId, Seen seen, Collection<Integer> parts, Vec3 way, int axis, double degrees) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = models.scene(projectId);
+    public ProjectState move(Edit edit, Collection<Integer> parts, Vec3 way, int axis, double degrees) {
+        Project project = commands.begin(edit);
+        Scene scene = models.scene(edit.project());
         parts.forEach(p -> require(scene, p));
-        Model model = models.model(projectId);
+        Model model = models.model(edit.project());
         Box3 box = Box3.EMPTY;
         for (int p : parts) {
             box = box.with(model.boundsOf(model.parts().get(p)));
@@ -386,17 +369,17 @@ public class PartCommands {
             List<Double> place = Arrays.stream(local.columns()).boxed().toList();
             changed.put(p, PartState.of(scene.parts().get(p)).at(place));
         }
-        return commit(account, project, scene, "Move ", changed, "");
+        return commit(edit, project, scene, "Move ", changed, "");
     }
 
     /** Gives a matching set another name. */
     @Transactional
-    public ProjectState renameSet(Account account, UUID projectId, Seen seen, int set, String name) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene.MatchingSet old = requireSet(models.scene(projectId), set);
+    public ProjectState renameSet(Edit edit, int set, String name) {
+        Project project = commands.begin(edit);
+        Scene.MatchingSet old = requireSet(models.scene(edit.project()), set);
         String wanted = GivenName.require(name);
         return commands.commit(
-                account, project, "Rename set " + old.name(), List.of(new Change.OfSet(set, old.name(), wanted)));
+                edit, project, "Rename set " + old.name(), List.of(new Change.OfSet(set, old.name(), wanted)));
     }
 
     private static Scene.MatchingSet requireSet(Scene scene, int set) {
@@ -429,34 +412,28 @@ public class PartCommands {
     }
 
     private ProjectState changeEach(
-            Account account,
-            UUID projectId,
-            Seen seen,
-            String did,
-            Collection<Integer> parts,
-            Function<Scene.Part, PartState> to) {
-        Project project = commands.begin(account, projectId, seen);
-        Scene scene = models.scene(projectId);
+            Edit edit, String did, Collection<Integer> parts, Function<Scene.Part, PartState> to) {
+        Project project = commands.begin(edit);
+        Scene scene = models.scene(edit.project());
         Map<Integer, PartState> changed = new TreeMap<>();
         for (int part : parts) {
             changed.put(part, to.apply(require(scene, part)));
         }
-        return commit(account, project, scene, did, changed, "");
+        return commit(edit, project, scene, did, changed, "");
     }
 
     private ProjectState commit(
-            Account account, Project project, Scene scene, String before, Map<Integer, PartState> to, String after) {
+            Edit edit, Project project, Scene scene, String before, Map<Integer, PartState> to, String after) {
         List<Integer> others = to.entrySet().stream()
                 .filter(e -> !e.getValue().equals(PartState.of(scene.parts().get(e.getKey()))))
                 .map(Map.Entry::getKey)
                 .toList();
         String what = others.size() == 1 ? scene.parts().get(others.get(0)).name() : others.size() + " parts";
-        return commit(account, project, scene, to, before + what + after);
+        return commit(edit, project, scene, to, before + what + after);
     }
 
     /** A command on parts; none where nothing changes. */
-    private ProjectState commit(
-            Account account, Project project, Scene scene, Map<Integer, PartState> to, String label) {
+    private ProjectState commit(Edit edit, Project project, Scene scene, Map<Integer, PartState> to, String label) {
         List<Change> changes = new ArrayList<>();
         to.forEach((part, after) -> {
             PartState before = PartState.of(scene.parts().get(part));
@@ -467,6 +444,6 @@ public class PartCommands {
         if (changes.isEmpty()) {
             throw Problem.conflict("nothing", "These parts are like that already; nothing was changed.", null);
         }
-        return commands.commit(account, project, label, changes);
+        return commands.commit(edit, project, label, changes);
     }
 }

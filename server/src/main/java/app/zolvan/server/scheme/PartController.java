@@ -12,9 +12,10 @@ import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.ModelSurvey;
 import app.zolvan.server.model.PartShapes;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Query;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotEmpty;
@@ -27,7 +28,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -89,35 +89,23 @@ class PartController {
     record PartRoles(@NotEmpty @Size(max = 100_000) List<PartRole> roles) {}
 
     @PostMapping("/roles")
-    ResponseEntity<ProjectState> giveRoles(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody PartRoles r) {
+    ProjectState giveRoles(Edit edit, @Validated @RequestBody PartRoles r) {
         Map<Integer, Role> roles = new LinkedHashMap<>();
         r.roles().forEach(p -> roles.put(p.part(), p.role()));
-        return CommandController.tagged(commands.giveRoles(account, id, seen, roles));
+        return commands.giveRoles(edit, roles);
     }
 
     /** @param on false to take it back */
     record Switched(@NotEmpty @Size(max = 100_000) List<Integer> parts, boolean on) {}
 
     @PostMapping("/locked")
-    ResponseEntity<ProjectState> lock(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody Switched s) {
-        return CommandController.tagged(commands.lock(account, id, seen, s.parts(), s.on()));
+    ProjectState lock(Edit edit, @Validated @RequestBody Switched s) {
+        return commands.lock(edit, s.parts(), s.on());
     }
 
     @PostMapping("/looked-into")
-    ResponseEntity<ProjectState> lookInto(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody Switched s) {
-        return CommandController.tagged(commands.lookInto(account, id, seen, s.parts(), s.on()));
+    ProjectState lookInto(Edit edit, @Validated @RequestBody Switched s) {
+        return commands.lookInto(edit, s.parts(), s.on());
     }
 
     /** @param turn flip or outward */
@@ -131,18 +119,12 @@ class PartController {
             @NotNull String act) {}
 
     @PostMapping("/{part}/faces")
-    ResponseEntity<ProjectState> changeFaces(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable int part,
-            Seen seen,
-            @Validated @RequestBody OfFaces f) {
-        return CommandController.tagged(
-                switch (f.act()) {
-                    case "flip" -> commands.flipFaces(account, id, seen, part, f.faces());
-                    case "split" -> commands.splitFaces(account, id, seen, part, f.faces());
-                    default -> throw Problem.ofField("act", "Faces can be flipped or split off.");
-                });
+    ProjectState changeFaces(Edit edit, @PathVariable int part, @Validated @RequestBody OfFaces f) {
+        return switch (f.act()) {
+            case "flip" -> commands.flipFaces(edit, part, f.faces());
+            case "split" -> commands.splitFaces(edit, part, f.faces());
+            default -> throw Problem.ofField("act", "Faces can be flipped or split off.");
+        };
     }
 
     /** What the parts would be called; changes nothing. */
@@ -159,28 +141,20 @@ class PartController {
     }
 
     @PostMapping("/names")
-    ResponseEntity<ProjectState> rename(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody PartNames n) {
+    ProjectState rename(Edit edit, @Validated @RequestBody PartNames n) {
         Map<Integer, String> names = new LinkedHashMap<>();
         n.names().forEach(p -> names.put(p.part(), p.name()));
-        return CommandController.tagged(commands.rename(account, id, seen, names));
+        return commands.rename(edit, names);
     }
 
     @PostMapping("/sides")
-    ResponseEntity<ProjectState> turn(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody Turning t) {
+    ProjectState turn(Edit edit, @Validated @RequestBody Turning t) {
         PartShapes.Turn turn = switch (t.turn()) {
             case "flip" -> PartShapes.Turn.FLIP;
             case "outward" -> PartShapes.Turn.OUTWARD;
             default -> throw Problem.ofField("turn", "Faces can be flipped or turned outward.");
         };
-        return CommandController.tagged(commands.turn(account, id, seen, t.parts(), turn));
+        return commands.turn(edit, t.parts(), turn);
     }
 
     /** @param to own (a set of their own) or home (where they came from) */
@@ -189,17 +163,12 @@ class PartController {
             @NotNull String to) {}
 
     @PostMapping("/sets")
-    ResponseEntity<ProjectState> changeSets(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody Moving m) {
-        return CommandController.tagged(
-                switch (m.to()) {
-                    case "own" -> commands.takeOut(account, id, seen, m.parts());
-                    case "home" -> commands.putBack(account, id, seen, m.parts());
-                    default -> throw Problem.ofField("to", "Parts can go to a set of their own or back home.");
-                });
+    ProjectState changeSets(Edit edit, @Validated @RequestBody Moving m) {
+        return switch (m.to()) {
+            case "own" -> commands.takeOut(edit, m.parts());
+            case "home" -> commands.putBack(edit, m.parts());
+            default -> throw Problem.ofField("to", "Parts can go to a set of their own or back home.");
+        };
     }
 
     /** @param amount metres; degrees for normals; not used for doubles and slivers */
@@ -216,12 +185,8 @@ class PartController {
     }
 
     @PostMapping("/repairs")
-    ResponseEntity<ProjectState> repair(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody Repairing r) {
-        return CommandController.tagged(commands.repair(account, id, seen, r.parts(), r.repair(), r.amount()));
+    ProjectState repair(Edit edit, @Validated @RequestBody Repairing r) {
+        return commands.repair(edit, r.parts(), r.repair(), r.amount());
     }
 
     /** How two parts meet: a liquid and its glass, say. */
@@ -245,12 +210,8 @@ class PartController {
     }
 
     @PostMapping("/edges")
-    ResponseEntity<ProjectState> ease(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody Easing e) {
-        return CommandController.tagged(commands.ease(account, id, seen, e.parts(), e.width()));
+    ProjectState ease(Edit edit, @Validated @RequestBody Easing e) {
+        return commands.ease(edit, e.parts(), e.width());
     }
 
     /**
@@ -265,26 +226,22 @@ class PartController {
             double degrees) {}
 
     @PostMapping("/places")
-    ResponseEntity<ProjectState> move(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody Motion m) {
+    ProjectState move(Edit edit, @Validated @RequestBody Motion m) {
         Vec3 way = new Vec3(m.way().get(0), m.way().get(1), m.way().get(2));
         if (!(way.length() <= FARTHEST) || !(Math.abs(m.degrees()) <= 360)) {
             throw Problem.ofField("way", "A part can be moved by up to 10 km and turned by up to 360°.");
         }
-        return CommandController.tagged(commands.move(account, id, seen, m.parts(), way, m.axis(), m.degrees()));
+        return commands.move(edit, m.parts(), way, m.axis(), m.degrees());
     }
 
     record PartsAsked(@NotEmpty @Size(max = 10_000) List<Integer> parts) {}
 
     /** Those surfaces of some parts that one can come to see in the scheme in view: a build-up's finish, not what is behind it. */
     @PostMapping("/seen")
-    List<ExposureService.SeenSurface> seen(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @Validated @RequestBody PartsAsked asked) {
-        Project project = projects.require(account, id);
-        return exposure.seen(id, asked.parts(), schemes.looks(project).seenThrough());
+    List<ExposureService.SeenSurface> seen(Query query, @Validated @RequestBody PartsAsked asked) {
+        Project project = projects.require(query.account(), query.project());
+        return exposure.seen(
+                query.project(), asked.parts(), schemes.looks(project, query).seenThrough());
     }
 
     /** @param parts all that are alike in this way, the one asked about among them */

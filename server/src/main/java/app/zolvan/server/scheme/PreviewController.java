@@ -1,18 +1,17 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.core.render.chip.SampleForm;
-import app.zolvan.server.account.Account;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.project.Query;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -39,19 +38,19 @@ class PreviewController {
      */
     @GetMapping("/api/projects/{id}/materials/{material}/closer")
     ResponseEntity<byte[]> picture(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
+            Query query,
             @PathVariable UUID material,
             @RequestParam(required = false) @Nullable SampleForm form,
             @RequestParam(required = false) @Nullable Integer part,
             @RequestParam(required = false, defaultValue = "0") int span) {
-        Project project = projects.require(account, id);
-        MaterialRow row = materials.requireUsable(account, id, material);
+        Project project = projects.require(query.account(), query.project());
+        MaterialRow row = materials.requireUsable(query.account(), query.project(), material);
         if (form == null && part == null) {
             throw Problem.ofField("form", "Choose a form or a part to see it on.");
         }
-        PreviewService.Picture p =
-                form == null ? previews.onPart(account, project, row, part, span) : previews.onForm(account, row, form);
+        PreviewService.Picture p = form == null
+                ? previews.onPart(query, project, row, part, span)
+                : previews.onForm(query.account(), row, form);
         ResponseEntity.BodyBuilder answer = p.png() == null ? ResponseEntity.accepted() : ResponseEntity.ok();
         answer.cacheControl(CacheControl.noStore())
                 .header("X-Picture", p.key())

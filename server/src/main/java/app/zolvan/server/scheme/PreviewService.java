@@ -17,6 +17,7 @@ import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.model.AgeingService;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.project.Project;
+import app.zolvan.server.project.Query;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.annotation.PreDestroy;
@@ -96,8 +97,8 @@ class PreviewService {
     }
 
     /** A material on a part of a model, lying as what the part shows lies. */
-    Picture onPart(Account account, Project project, MaterialRow material, int index, int span) {
-        LookTable looks = schemes.looks(project);
+    Picture onPart(Query query, Project project, MaterialRow material, int index, int span) {
+        LookTable looks = schemes.looks(project, query);
         Scene.Part part = looks.scene().requireRegion(index, span);
         Surface surface = material.toSurface();
         boolean metric = looks.shown(index, span).look().mapping() instanceof Mapping.Box;
@@ -106,7 +107,7 @@ class PreviewService {
         String scene = aged.isNone() ? "" : project.id() + "/" + looks.scene().revision() + "/" + index;
         return find(new Wanted(
                 key(surface, where + scene),
-                Set.of(account.id()),
+                Set.of(query.account().id()),
                 surface,
                 () -> new Preview(
                         MeshCodec.decode(assets.bytes(part.mesh())),

@@ -4,6 +4,7 @@ import app.zolvan.core.assign.Level;
 import app.zolvan.core.assign.SchemeState;
 import app.zolvan.server.library.MaterialWire;
 import app.zolvan.server.library.PhysicalWire;
+import app.zolvan.server.light.LightRow;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.view.ViewRow;
 import java.time.Instant;
@@ -25,6 +26,7 @@ import org.jspecify.annotations.Nullable;
  * @param candidates what is kept to choose from
  * @param notes    decisions left open, and those that are settled since, oldest first
  * @param views    named views of the model, the same in all schemes
+ * @param lights   light set-ups, never none, the one in view until another is chosen first
  * @param palette  the project's own materials
  * @param arrived  the materials the file brought
  * @param origins  the libraries' materials that the palette's were made from
@@ -45,6 +47,7 @@ public record ProjectState(
         List<CandidatesWire> candidates,
         List<NoteWire> notes,
         List<ViewWire> views,
+        List<LightWire> lights,
         List<LookWire> looks,
         List<RegionWire> regions,
         List<UsedMaterial> palette,
@@ -104,6 +107,18 @@ public record ProjectState(
                     Arrays.stream(v.lookedInto()).boxed().toList(),
                     v.enclosed(),
                     pictured);
+        }
+    }
+
+    /**
+     * A light set-up, in relative units.
+     *
+     * @param turn  in degrees
+     * @param stops of exposure
+     */
+    public record LightWire(UUID id, String name, String surroundings, double strength, double turn, double stops) {
+        static LightWire of(LightRow l) {
+            return new LightWire(l.id(), l.name(), l.surroundings(), l.strength(), l.turn(), l.stops());
         }
     }
 

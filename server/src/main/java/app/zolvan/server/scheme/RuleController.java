@@ -1,7 +1,8 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Edit;
+import app.zolvan.server.project.Query;
 import app.zolvan.server.scheme.RuleService.Outcome;
 import app.zolvan.server.scheme.RuleService.RuleListWire;
 import app.zolvan.server.scheme.RuleService.RuleWire;
@@ -10,7 +11,6 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -59,13 +59,12 @@ class RuleController {
 
     /** What each rule would do in this project; changes nothing. */
     @GetMapping("/api/projects/{id}/rule-lists/{list}")
-    List<Outcome> preview(@AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID list) {
-        return rules.preview(account, id, list);
+    List<Outcome> preview(Query query, @PathVariable UUID list) {
+        return rules.preview(query, list);
     }
 
     @PostMapping("/api/projects/{id}/rule-lists/{list}/apply")
-    ResponseEntity<ProjectState> apply(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID list, Seen seen) {
-        return CommandController.tagged(rules.apply(account, id, seen, list));
+    ProjectState apply(Edit edit, @PathVariable UUID list) {
+        return rules.apply(edit, list);
     }
 }

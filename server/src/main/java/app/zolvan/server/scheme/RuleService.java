@@ -16,9 +16,10 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Query;
 import app.zolvan.server.scheme.RuleMapper.ListRow;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -155,9 +156,9 @@ class RuleService {
     record Outcome(List<Integer> gets, int have, int locked, int missing) {}
 
     /** What a list would do in the scheme in view, by rule; changes nothing. */
-    List<Outcome> preview(Account account, UUID projectId, UUID id) {
-        Project project = projects.require(account, projectId);
-        return outcomes(account, schemes.looks(project), require(account, id));
+    List<Outcome> preview(Query query, UUID id) {
+        Project project = projects.require(query.account(), query.project());
+        return outcomes(query.account(), schemes.looks(project, query), require(query.account(), id));
     }
 
     private List<Outcome> outcomes(Account account, LookTable looks, RuleListWire list) {
@@ -221,15 +222,15 @@ class RuleService {
 
     /** Gives parts what a list says: whole matching sets at once where all of them get the same and would show it. */
     @Transactional
-    ProjectState apply(Account account, UUID projectId, Seen seen, UUID id) {
-        RuleListWire list = require(account, id);
-        return assigning.give(account, projectId, seen, list.name, () -> slots(account, projectId, list));
+    ProjectState apply(Edit edit, UUID id) {
+        RuleListWire list = require(edit.account(), id);
+        return assigning.give(edit, list.name, () -> slots(edit, list));
     }
 
-    private Map<Slot, UUID> slots(Account account, UUID projectId, RuleListWire list) {
-        LookTable looks = schemes.looks(projects.require(account, projectId));
+    private Map<Slot, UUID> slots(Edit edit, RuleListWire list) {
+        LookTable looks = schemes.looks(projects.require(edit.account(), edit.project()), edit);
         Map<Integer, UUID> wanted = new TreeMap<>();
-        List<Outcome> outcomes = outcomes(account, looks, list);
+        List<Outcome> outcomes = outcomes(edit.account(), looks, list);
         for (int i = 0; i < outcomes.size(); i++) {
             UUID material = list.rules.get(i).material;
             outcomes.get(i).gets.forEach(p -> wanted.put(p, material));

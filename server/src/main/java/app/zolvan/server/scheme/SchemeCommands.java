@@ -19,9 +19,10 @@ import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Query;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -78,21 +79,20 @@ public class SchemeCommands {
      * @param of      the other one; null for an empty beginning
      */
     @Transactional
-    public ProjectState create(
-            Account account, UUID projectId, Seen seen, UUID id, String name, Beginning beginning, @Nullable UUID of) {
-        Project project = commands.begin(account, projectId, seen);
-        List<SchemeRow> all = schemes.schemes(projectId);
+    public ProjectState create(Edit edit, UUID id, String name, Beginning beginning, @Nullable UUID of) {
+        Project project = commands.begin(edit);
+        List<SchemeRow> all = schemes.schemes(edit.project());
         if (all.size() >= MOST) {
             throw Problem.conflict("too-much", "A project has up to " + MOST + " schemes. Delete one first.", null);
         }
         SchemeRow other = beginning == Beginning.EMPTY
                 ? null
-                : schemes.require(projectId, Objects.requireNonNull(of, "a scheme to begin with"));
+                : schemes.require(edit.project(), Objects.requireNonNull(of, "a scheme to begin with"));
         UUID base = other == null ? null : beginning == Beginning.BASED ? other.id() : other.base();
         String letter = SchemeLetter.next(all.stream().map(SchemeRow::letter).toList());
         SchemeRow row = new SchemeRow(
                 id,
-                projectId,
+                edit.project(),
                 base,
                 letter,
                 GivenName.require(name),
@@ -104,14 +104,14 @@ public class SchemeCommands {
         changes.add(new Change.OfScheme(row.id(), null, row));
         if (beginning == Beginning.COPY) {
             SchemeEntries made = new SchemeEntries(row, new Scheme(row.id().toString(), null, Map.of()));
-            schemes.entries(projectId, Objects.requireNonNull(other))
+            schemes.entries(edit.project(), Objects.requireNonNull(other))
                     .scheme()
                     .entries()
                     .forEach((slot, entry) -> changes.add(made.put(slot, entry)));
         }
         String from =
                 other == null ? "" : (beginning == Beginning.COPY ? ", a copy of " : ", based on ") + other.letter();
-        return commands.commit(account, project, "New scheme " + told(row) + from, changes);
+        return commands.commit(edit, project, "New scheme " + told(row) + from, changes);
     }
 
     private static String told(SchemeRow s) {
@@ -122,9 +122,9 @@ public class SchemeCommands {
     public record Words(String name, String description, SchemeState state, String reason) {}
 
     @Transactional
-    public ProjectState describe(Account account, UUID projectId, Seen seen, UUID id, Words d) {
-        Project project = commands.begin(account, projectId, seen);
-        SchemeRow before = schemes.require(projectId, id);
+    public ProjectState describe(Edit edit, UUID id, Words d) {
+        Project project = commands.begin(edit);
+        SchemeRow before = schemes.require(edit.project(), id);
         String reason = d.state().needsReason() ? d.reason().strip() : "";
         if (d.state().needsReason() && reason.isEmpty()) {
             throw Problem.ofField("reason", "Say why it was rejected, so that nobody draws it up again.");
@@ -139,20 +139,20 @@ public class SchemeCommands {
                 : before.state() != after.state()
                         ? "Scheme " + told(after) + ": " + after.state().word()
                         : "Describe scheme " + told(after);
-        return commands.commit(account, project, what, List.of(new Change.OfScheme(id, before, after)));
+        return commands.commit(edit, project, what, List.of(new Change.OfScheme(id, before, after)));
     }
 
     /** Puts all schemes into another order. */
     @Transactional
-    ProjectState order(Account account, UUID projectId, Seen seen, List<UUID> ids) {
-        Project project = commands.begin(account, projectId, seen);
-        List<SchemeRow> all = schemes.schemes(projectId);
+    ProjectState order(Edit edit, List<UUID> ids) {
+        Project project = commands.begin(edit);
+        List<SchemeRow> all = schemes.schemes(edit.project());
         if (ids.size() != all.size() || new HashSet<>(ids).size() != all.size()) {
             throw Problem.ofField("schemes", "Name each scheme once.");
         }
         List<Change> changes = new ArrayList<>();
         for (int i = 0; i < ids.size(); i++) {
-            SchemeRow s = schemes.require(projectId, ids.get(i));
+            SchemeRow s = schemes.require(edit.project(), ids.get(i));
             if (s.position() != i) {
                 changes.add(new Change.OfScheme(s.id(), s, s.at(i)));
             }
@@ -160,22 +160,22 @@ public class SchemeCommands {
         if (changes.isEmpty()) {
             throw Problem.conflict("nothing", "That is their order already.", null);
         }
-        return commands.commit(account, project, "Order of the schemes", changes);
+        return commands.commit(edit, project, "Order of the schemes", changes);
     }
 
     /** Deletes a scheme. Those that are based on it keep their looks: they get what they took over from it. */
     @Transactional
-    ProjectState delete(Account account, UUID projectId, Seen seen, UUID id) {
-        Project project = commands.begin(account, projectId, seen);
-        List<SchemeRow> all = schemes.schemes(projectId);
-        SchemeRow gone = schemes.require(projectId, id);
+    ProjectState delete(Edit edit, UUID id) {
+        Project project = commands.begin(edit);
+        List<SchemeRow> all = schemes.schemes(edit.project());
+        SchemeRow gone = schemes.require(edit.project(), id);
         if (all.size() == 1) {
             throw Problem.conflict("last", "A project has at least one scheme. Make another one first.", null);
         }
         List<Change> changes = new ArrayList<>();
         for (SchemeRow s : all) {
             if (id.equals(s.base())) {
-                SchemeEntries heir = schemes.entries(projectId, s);
+                SchemeEntries heir = schemes.entries(edit.project(), s);
                 heir.scheme().settled().entries().forEach((slot, entry) -> {
                     if (!heir.scheme().entries().containsKey(slot)) {
                         changes.add(heir.put(slot, entry));
@@ -184,10 +184,10 @@ public class SchemeCommands {
                 changes.add(new Change.OfScheme(s.id(), s, s.basedOn(gone.base())));
             }
         }
-        SchemeEntries old = schemes.entries(projectId, gone);
+        SchemeEntries old = schemes.entries(edit.project(), gone);
         old.scheme().entries().keySet().forEach(slot -> changes.add(old.put(slot, (Entry) null)));
         changes.add(new Change.OfScheme(id, gone, null));
-        return commands.commit(account, project, "Delete scheme " + told(gone), changes);
+        return commands.commit(edit, project, "Delete scheme " + told(gone), changes);
     }
 
     /**
@@ -214,8 +214,8 @@ public class SchemeCommands {
 
     List<DifferenceWire> differences(Account account, UUID projectId, UUID one, UUID other) {
         Project project = projects.require(account, projectId);
-        LookTable a = schemes.looks(project, schemes.require(projectId, one).id());
-        LookTable b = schemes.looks(project, schemes.require(projectId, other).id());
+        LookTable a = schemes.looks(project, schemes.require(projectId, one).id(), Side.FRONT);
+        LookTable b = schemes.looks(project, schemes.require(projectId, other).id(), Side.FRONT);
         Model model = models.model(projectId);
         int[] partOf = new int[a.regionCount()];
         double[] areas = new double[partOf.length];
@@ -251,8 +251,8 @@ public class SchemeCommands {
             double gloss,
             boolean match) {}
 
-    List<TwinsWire> nearTwins(Account account, UUID projectId) {
-        LookTable looks = schemes.looks(projects.require(account, projectId));
+    List<TwinsWire> nearTwins(Query query) {
+        LookTable looks = schemes.looks(projects.require(query.account(), query.project()), query);
         Map<UUID, List<Integer>> partsOf = new LinkedHashMap<>();
         Map<UUID, MaterialRow> rows = new HashMap<>();
         for (Scene.Part p : looks.scene().parts()) {

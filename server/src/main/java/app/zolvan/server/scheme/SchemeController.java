@@ -3,7 +3,8 @@ package app.zolvan.server.scheme;
 import app.zolvan.core.assign.SchemeState;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.problem.Problem;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Edit;
+import app.zolvan.server.project.Query;
 import app.zolvan.server.scheme.SchemeCommands.Beginning;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
@@ -11,7 +12,6 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -51,59 +51,39 @@ class SchemeController {
     record SchemeOrder(@NotEmpty @Size(max = 1000) List<UUID> schemes) {}
 
     @PostMapping
-    ResponseEntity<ProjectState> create(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody NewScheme wanted) {
+    ProjectState create(Edit edit, @Validated @RequestBody NewScheme wanted) {
         if (wanted.beginning() != Beginning.EMPTY && wanted.of() == null) {
             throw Problem.ofField("of", "Say which scheme it is to begin with.");
         }
-        return CommandController.tagged(
-                commands.create(account, id, seen, UUID.randomUUID(), wanted.name(), wanted.beginning(), wanted.of()));
+        return commands.create(edit, UUID.randomUUID(), wanted.name(), wanted.beginning(), wanted.of());
     }
 
     @PutMapping("/{scheme}")
-    ResponseEntity<ProjectState> describe(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID scheme,
-            Seen seen,
-            @Validated @RequestBody SchemeText text) {
-        return CommandController.tagged(commands.describe(
-                account,
-                id,
-                seen,
-                scheme,
-                new SchemeCommands.Words(text.name(), text.description(), text.state(), text.reason())));
+    ProjectState describe(Edit edit, @PathVariable UUID scheme, @Validated @RequestBody SchemeText text) {
+        return commands.describe(
+                edit, scheme, new SchemeCommands.Words(text.name(), text.description(), text.state(), text.reason()));
     }
 
     @PutMapping("/order")
-    ResponseEntity<ProjectState> order(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody SchemeOrder order) {
-        return CommandController.tagged(commands.order(account, id, seen, order.schemes()));
+    ProjectState order(Edit edit, @Validated @RequestBody SchemeOrder order) {
+        return commands.order(edit, order.schemes());
     }
 
     @DeleteMapping("/{scheme}")
-    ResponseEntity<ProjectState> delete(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID scheme, Seen seen) {
-        return CommandController.tagged(commands.delete(account, id, seen, scheme));
+    ProjectState delete(Edit edit, @PathVariable UUID scheme) {
+        return commands.delete(edit, scheme);
     }
 
     /** Colours and hatches by which what surfaces are is told apart: materials as the scheme in view has them. */
     @GetMapping("/diagram")
-    DiagramService.Diagram diagram(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @RequestParam DiagramService.By by) {
-        return diagrams.of(account, id, by);
+    DiagramService.Diagram diagram(Query query, @RequestParam DiagramService.By by) {
+        return diagrams.of(query, by);
     }
 
     /** Materials that nearly match in the scheme in view, those that come nearest first. */
     @GetMapping("/near-twins")
-    List<SchemeCommands.TwinsWire> nearTwins(@AuthenticationPrincipal Account account, @PathVariable UUID id) {
-        return commands.nearTwins(account, id);
+    List<SchemeCommands.TwinsWire> nearTwins(Query query) {
+        return commands.nearTwins(query);
     }
 
     /** What looks different in another scheme, most of it first. */

@@ -3,6 +3,7 @@ package app.zolvan.server.scheme;
 import app.zolvan.core.assign.Entry;
 import app.zolvan.core.assign.Ladders;
 import app.zolvan.core.assign.Scheme;
+import app.zolvan.core.assign.Side;
 import app.zolvan.core.assign.Slot;
 import app.zolvan.core.assign.Target;
 import app.zolvan.server.library.MaterialRow;
@@ -10,6 +11,7 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
+import app.zolvan.server.project.ProjectRequest;
 import app.zolvan.server.scheme.SchemeMapper.EntryRow;
 import app.zolvan.server.scheme.SchemeMapper.SchemeRow;
 import com.github.benmanes.caffeine.cache.Cache;
@@ -30,7 +32,6 @@ public class SchemeService {
     private final SchemeMapper mapper;
     private final MaterialService materials;
     private final SceneSource scenes;
-    private final SchemeInView inView;
     /** By the very scene: they stand until the model changes. */
     private final Cache<Scene, Ladders> ladders =
             Caffeine.newBuilder().weakKeys().build();
@@ -38,11 +39,10 @@ public class SchemeService {
     private final Cache<Scene, Map<Target, Double>> areas =
             Caffeine.newBuilder().weakKeys().build();
 
-    SchemeService(SchemeMapper mapper, MaterialService materials, SceneSource scenes, SchemeInView inView) {
+    SchemeService(SchemeMapper mapper, MaterialService materials, SceneSource scenes) {
         this.mapper = mapper;
         this.materials = materials;
         this.scenes = scenes;
-        this.inView = inView;
     }
 
     /** A project's schemes in the order of their dividers; never none. */
@@ -50,10 +50,10 @@ public class SchemeService {
         return mapper.schemes(project);
     }
 
-    /** The scheme that the request is about, of this project; its first where the request names none. */
-    SchemeRow current(UUID project) {
-        List<SchemeRow> all = schemes(project);
-        UUID named = inView.named().orElse(all.get(0).id());
+    /** The scheme that a request is about; the project's first where it names none. */
+    SchemeRow current(ProjectRequest request) {
+        List<SchemeRow> all = schemes(request.project());
+        UUID named = request.scheme() == null ? all.get(0).id() : request.scheme();
         return all.stream()
                 .filter(s -> s.id().equals(named))
                 .findFirst()
@@ -65,9 +65,9 @@ public class SchemeService {
     }
 
     /** The same; the first where the one that is named is gone. */
-    SchemeRow currentOrFirst(UUID project) {
-        List<SchemeRow> all = schemes(project);
-        UUID named = inView.named().orElse(all.get(0).id());
+    SchemeRow currentOrFirst(ProjectRequest request) {
+        List<SchemeRow> all = schemes(request.project());
+        UUID named = request.scheme() == null ? all.get(0).id() : request.scheme();
         return all.stream().filter(s -> s.id().equals(named)).findFirst().orElse(all.get(0));
     }
 
@@ -110,9 +110,9 @@ public class SchemeService {
         return new SchemeEntries(row, new Scheme(row.id().toString(), base, own));
     }
 
-    /** The look of every region in the scheme that the request is about. */
-    public LookTable looks(Project project) {
-        return looks(project, currentOrFirst(project.id()).id());
+    /** The look of every region in the scheme that a request is about. */
+    public LookTable looks(Project project, ProjectRequest request) {
+        return looks(project, currentOrFirst(request).id(), request.side());
     }
 
     Ladders ladders(Scene scene) {
@@ -130,14 +130,14 @@ public class SchemeService {
         });
     }
 
-    LookTable looks(Project project, UUID scheme) {
-        return looks(project, entries(project.id(), require(project.id(), scheme)));
+    public LookTable looks(Project project, UUID scheme, Side side) {
+        return looks(project, entries(project.id(), require(project.id(), scheme)), side);
     }
 
-    LookTable looks(Project project, SchemeEntries scheme) {
+    LookTable looks(Project project, SchemeEntries scheme, Side side) {
         Map<UUID, MaterialRow> rows = materials.ofProject(project.id()).stream()
                 .collect(Collectors.toMap(MaterialRow::id, Function.identity()));
         Scene scene = scenes.scene(project.id());
-        return new LookTable(scene, ladders(scene), scheme.scheme(), inView.seen(), rows);
+        return new LookTable(scene, ladders(scene), scheme.scheme(), side, rows);
     }
 }

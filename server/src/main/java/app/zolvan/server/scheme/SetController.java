@@ -4,14 +4,13 @@ import app.zolvan.core.prepare.Splitting;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.model.ModelSurvey;
 import app.zolvan.server.model.SetWire;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -45,25 +44,16 @@ class SetController {
     record SetName(@NotNull @Size(max = 200) String name) {}
 
     @PostMapping("/{set}/name")
-    ResponseEntity<ProjectState> rename(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable int set,
-            Seen seen,
-            @Validated @RequestBody SetName n) {
-        return CommandController.tagged(commands.renameSet(account, id, seen, set, n.name()));
+    ProjectState rename(Edit edit, @PathVariable int set, @Validated @RequestBody SetName n) {
+        return commands.renameSet(edit, set, n.name());
     }
 
     record Merging(@NotEmpty @Size(max = 100_000) List<Integer> sets) {}
 
     /** Makes one of several sets. */
     @PostMapping("/merge")
-    ResponseEntity<ProjectState> merge(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody Merging m) {
-        return CommandController.tagged(commands.merge(account, id, seen, m.sets()));
+    ProjectState merge(Edit edit, @Validated @RequestBody Merging m) {
+        return commands.merge(edit, m.sets());
     }
 
     /** What a split would make of a set, the one that stays first; changes nothing. */
@@ -79,12 +69,7 @@ class SetController {
     record SplitBy(Splitting.@NotNull By by) {}
 
     @PostMapping("/{set}/split")
-    ResponseEntity<ProjectState> split(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable int set,
-            Seen seen,
-            @Validated @RequestBody SplitBy s) {
-        return CommandController.tagged(commands.split(account, id, seen, set, s.by()));
+    ProjectState split(Edit edit, @PathVariable int set, @Validated @RequestBody SplitBy s) {
+        return commands.split(edit, set, s.by());
     }
 }

@@ -2,16 +2,14 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.core.keep.Article;
 import app.zolvan.core.material.Material;
-import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
 import app.zolvan.server.supplier.SupplierService;
 import java.util.List;
-import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -51,24 +49,20 @@ class SupplierCommands {
      * @param width of what the photograph shows, in metres; null for what the supplier says
      * @param meet  whether its edges are made to meet
      */
-    ProjectState bring(
-            Account account, UUID projectId, Seen seen, String number, @Nullable Double width, boolean meet) {
-        projects.require(account, projectId);
+    ProjectState bring(Edit edit, String number, @Nullable Double width, boolean meet) {
+        projects.require(edit.account(), edit.project());
         Article article = supplier.article(number); // before the transaction: it may take its time
         SupplierService.Photo photo = supplier.photo(number);
         PictureEdges.Sample sample = edges.sample(photo, article.repeat(photo.judged(), width), meet);
         return transaction.execute(status -> {
-            Project project = commands.begin(account, projectId, seen);
+            Project project = commands.begin(edit);
             String image = assets.store(sample.picture(), photo.mediaType());
-            assets.addToProject(projectId, image);
+            assets.addToProject(edit.project(), image);
             Material made = article.material(image, sample.repeat());
-            int position = materials.ofProject(projectId).size();
-            MaterialRow row = MaterialService.brought(projectId, made, article.facts(), position);
+            int position = materials.ofProject(edit.project()).size();
+            MaterialRow row = MaterialService.brought(edit.project(), made, article.facts(), position);
             return commands.commit(
-                    account,
-                    project,
-                    "Bring in " + article.name(),
-                    List.of(new Change.OfMaterial(row.id(), null, row)));
+                    edit, project, "Bring in " + article.name(), List.of(new Change.OfMaterial(row.id(), null, row)));
         });
     }
 }

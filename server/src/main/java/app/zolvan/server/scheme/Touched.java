@@ -40,6 +40,9 @@ final class Touched {
         if (change instanceof Change.OfView c) {
             return Stream.of("view/" + c.id());
         }
+        if (change instanceof Change.OfLight c) {
+            return Stream.of("light/" + c.id());
+        }
         if (change instanceof Change.OfNote c) {
             return Stream.of("note/" + c.id());
         }

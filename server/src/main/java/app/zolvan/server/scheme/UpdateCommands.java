@@ -1,15 +1,13 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.core.assign.Level;
-import app.zolvan.server.account.Account;
 import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.ModelUpdates;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
-import app.zolvan.server.project.Seen;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -31,17 +29,17 @@ public class UpdateCommands {
 
     /** @param pairs see {@link ModelUpdates#apply} */
     @Transactional
-    public ProjectState apply(Account account, UUID projectId, Seen seen, Map<Integer, @Nullable Integer> pairs) {
-        Project project = commands.begin(account, projectId, seen);
-        models.scene(projectId).model(0).requireUnlocked();
-        String before = models.keep(projectId);
-        ModelUpdates.Applied applied = updates.apply(projectId, pairs);
+    public ProjectState apply(Edit edit, Map<Integer, @Nullable Integer> pairs) {
+        Project project = commands.begin(edit);
+        models.scene(edit.project()).model(0).requireUnlocked();
+        String before = models.keep(edit.project());
+        ModelUpdates.Applied applied = updates.apply(edit.project(), pairs);
         List<Change> changes = new ArrayList<>();
         applied.materials().forEach(m -> changes.add(new Change.OfMaterial(m.id(), null, m)));
         changes.add(new Change.OfModel(before, applied.kept()));
-        moves.moveParts(projectId, applied.newerOf()::get, changes);
-        moves.move(projectId, Level.GROUP, applied.groups()::get, changes);
-        moves.keep(projectId, Level.FACE, applied.ownFaces(), changes);
-        return commands.commit(account, project, "Take " + applied.fileName(), changes);
+        moves.moveParts(edit.project(), applied.newerOf()::get, changes);
+        moves.move(edit.project(), Level.GROUP, applied.groups()::get, changes);
+        moves.keep(edit.project(), Level.FACE, applied.ownFaces(), changes);
+        return commands.commit(edit, project, "Take " + applied.fileName(), changes);
     }
 }

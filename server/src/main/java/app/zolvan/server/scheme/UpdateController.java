@@ -4,8 +4,8 @@ import app.zolvan.server.account.Account;
 import app.zolvan.server.model.ModelUpdates;
 import app.zolvan.server.model.ModelUpdates.UpdateWire;
 import app.zolvan.server.model.Scene;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.HashMap;
@@ -62,14 +62,10 @@ class UpdateController {
     record Applying(@NotNull @Size(max = 100_000) List<PartPair> pairs) {}
 
     @PostMapping
-    ResponseEntity<ProjectState> apply(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody Applying a) {
+    ProjectState apply(Edit edit, @Validated @RequestBody Applying a) {
         Map<Integer, @Nullable Integer> pairs = new HashMap<>();
         a.pairs().forEach(p -> pairs.put(p.newer(), p.older()));
-        return CommandController.tagged(commands.apply(account, id, seen, pairs));
+        return commands.apply(edit, pairs);
     }
 
     @DeleteMapping

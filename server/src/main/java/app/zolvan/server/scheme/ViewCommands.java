@@ -5,9 +5,9 @@ import app.zolvan.server.account.Account;
 import app.zolvan.server.model.StandingService;
 import app.zolvan.server.problem.GivenName;
 import app.zolvan.server.problem.Problem;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
-import app.zolvan.server.project.Seen;
 import app.zolvan.server.view.ViewCamera;
 import app.zolvan.server.view.ViewMapper;
 import app.zolvan.server.view.ViewRow;
@@ -41,73 +41,72 @@ class ViewCommands {
     }
 
     @Transactional
-    ProjectState keep(
-            Account account, UUID projectId, Seen seen, UUID id, String name, ViewCamera c, List<Integer> into) {
+    ProjectState keep(Edit edit, UUID id, String name, ViewCamera c, List<Integer> into) {
         c.require();
         String wanted = GivenName.require(name);
-        Project project = commands.begin(account, projectId, seen);
-        List<ViewRow> all = views.views(projectId);
+        Project project = commands.begin(edit);
+        List<ViewRow> all = views.views(edit.project());
         if (all.size() >= MOST) {
             throw Problem.conflict("too-much", "A project keeps up to " + MOST + " views. Take some away first.", null);
         }
-        if (views.exists(projectId, id)) {
+        if (views.exists(edit.project(), id)) {
             throw Problem.conflict("nothing", "That view is kept already.", null);
         }
         int position = 1 + all.stream().mapToInt(ViewRow::position).max().orElse(0);
         ViewRow row = new ViewRow(
                 id,
-                projectId,
+                edit.project(),
                 wanted,
                 c.eyes(),
                 c.aim(),
                 c.degrees(),
-                parts(projectId, into),
-                enclosed(projectId, c),
+                parts(edit.project(), into),
+                enclosed(edit.project(), c),
                 position);
-        return commands.commit(account, project, "Keep view " + wanted, List.of(new Change.OfView(id, null, row)));
+        return commands.commit(edit, project, "Keep view " + wanted, List.of(new Change.OfView(id, null, row)));
     }
 
     /** Has a view be from somewhere else. */
     @Transactional
-    ProjectState take(Account account, UUID projectId, Seen seen, UUID id, ViewCamera c) {
+    ProjectState take(Edit edit, UUID id, ViewCamera c) {
         c.require();
-        Project project = commands.begin(account, projectId, seen);
-        ViewRow old = require(projectId, id);
+        Project project = commands.begin(edit);
+        ViewRow old = require(edit.project(), id);
         ViewRow row = new ViewRow(
                 id,
-                projectId,
+                edit.project(),
                 old.name(),
                 c.eyes(),
                 c.aim(),
                 c.degrees(),
                 old.lookedInto(),
-                enclosed(projectId, c),
+                enclosed(edit.project(), c),
                 old.position());
-        return change(account, project, "Take view " + old.name() + " anew", old, row);
+        return change(edit, project, "Take view " + old.name() + " anew", old, row);
     }
 
     @Transactional
-    ProjectState rename(Account account, UUID projectId, Seen seen, UUID id, String name) {
-        Project project = commands.begin(account, projectId, seen);
-        ViewRow old = require(projectId, id);
-        return change(account, project, "Rename view " + old.name(), old, old.named(GivenName.require(name)));
+    ProjectState rename(Edit edit, UUID id, String name) {
+        Project project = commands.begin(edit);
+        ViewRow old = require(edit.project(), id);
+        return change(edit, project, "Rename view " + old.name(), old, old.named(GivenName.require(name)));
     }
 
     /** Says through which parts one sees in a view from outside, besides those that one always does. */
     @Transactional
-    ProjectState lookInto(Account account, UUID projectId, Seen seen, UUID id, List<Integer> parts) {
-        Project project = commands.begin(account, projectId, seen);
-        ViewRow old = require(projectId, id);
+    ProjectState lookInto(Edit edit, UUID id, List<Integer> parts) {
+        Project project = commands.begin(edit);
+        ViewRow old = require(edit.project(), id);
         String what = parts.isEmpty() ? "See through nothing in view " : "Look inside in view ";
-        return change(account, project, what + old.name(), old, old.lookingInto(parts(projectId, parts)));
+        return change(edit, project, what + old.name(), old, old.lookingInto(parts(edit.project(), parts)));
     }
 
     @Transactional
-    ProjectState drop(Account account, UUID projectId, Seen seen, UUID id) {
-        Project project = commands.begin(account, projectId, seen);
-        ViewRow old = require(projectId, id);
+    ProjectState drop(Edit edit, UUID id) {
+        Project project = commands.begin(edit);
+        ViewRow old = require(edit.project(), id);
         return commands.commit(
-                account, project, "Take view " + old.name() + " away", List.of(new Change.OfView(id, old, null)));
+                edit, project, "Take view " + old.name() + " away", List.of(new Change.OfView(id, old, null)));
     }
 
     byte[] picture(Account account, UUID projectId, UUID id) {
@@ -124,11 +123,11 @@ class ViewCommands {
         views.putPicture(projectId, id, jpeg);
     }
 
-    private ProjectState change(Account account, Project project, String label, ViewRow from, ViewRow to) {
+    private ProjectState change(Edit edit, Project project, String label, ViewRow from, ViewRow to) {
         if (to.equals(from)) {
             throw Problem.conflict("nothing", "“" + from.name() + "” is like that already; nothing was changed.", null);
         }
-        return commands.commit(account, project, label, List.of(new Change.OfView(from.id(), from, to)));
+        return commands.commit(edit, project, label, List.of(new Change.OfView(from.id(), from, to)));
     }
 
     private ViewRow require(UUID projectId, UUID id) {

@@ -2,7 +2,7 @@ package app.zolvan.server.scheme;
 
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.SmallPicture;
-import app.zolvan.server.project.Seen;
+import app.zolvan.server.project.Edit;
 import app.zolvan.server.view.ViewCamera;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
@@ -13,7 +13,6 @@ import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.validation.annotation.Validated;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -47,52 +46,32 @@ class ViewController {
             @NotNull @Size(max = 10_000) List<Integer> lookedInto) {}
 
     @PostMapping
-    ResponseEntity<ProjectState> keep(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            Seen seen,
-            @Validated @RequestBody ViewWanted w) {
-        return CommandController.tagged(commands.keep(account, id, seen, w.id(), w.name(), w.camera(), w.lookedInto()));
+    ProjectState keep(Edit edit, @Validated @RequestBody ViewWanted w) {
+        return commands.keep(edit, w.id(), w.name(), w.camera(), w.lookedInto());
     }
 
     @PostMapping("/{view}/camera")
-    ResponseEntity<ProjectState> take(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID view,
-            Seen seen,
-            @Validated @RequestBody ViewCamera c) {
-        return CommandController.tagged(commands.take(account, id, seen, view, c));
+    ProjectState take(Edit edit, @PathVariable UUID view, @Validated @RequestBody ViewCamera c) {
+        return commands.take(edit, view, c);
     }
 
     record ViewName(@NotNull @Size(max = 200) String name) {}
 
     @PostMapping("/{view}/name")
-    ResponseEntity<ProjectState> rename(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID view,
-            Seen seen,
-            @Validated @RequestBody ViewName n) {
-        return CommandController.tagged(commands.rename(account, id, seen, view, n.name()));
+    ProjectState rename(Edit edit, @PathVariable UUID view, @Validated @RequestBody ViewName n) {
+        return commands.rename(edit, view, n.name());
     }
 
     record SeenThrough(@NotNull @Size(max = 10_000) List<Integer> parts) {}
 
     @PostMapping("/{view}/looked-into")
-    ResponseEntity<ProjectState> lookInto(
-            @AuthenticationPrincipal Account account,
-            @PathVariable UUID id,
-            @PathVariable UUID view,
-            Seen seen,
-            @Validated @RequestBody SeenThrough s) {
-        return CommandController.tagged(commands.lookInto(account, id, seen, view, s.parts()));
+    ProjectState lookInto(Edit edit, @PathVariable UUID view, @Validated @RequestBody SeenThrough s) {
+        return commands.lookInto(edit, view, s.parts());
     }
 
     @DeleteMapping("/{view}")
-    ResponseEntity<ProjectState> drop(
-            @AuthenticationPrincipal Account account, @PathVariable UUID id, @PathVariable UUID view, Seen seen) {
-        return CommandController.tagged(commands.drop(account, id, seen, view));
+    ProjectState drop(Edit edit, @PathVariable UUID view) {
+        return commands.drop(edit, view);
     }
 
     @GetMapping(path = "/{view}/picture", produces = MediaType.IMAGE_JPEG_VALUE)

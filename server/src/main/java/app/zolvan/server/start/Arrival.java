@@ -14,6 +14,8 @@ import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.model.ImportWork;
 import app.zolvan.server.model.ModelStore;
 import app.zolvan.server.model.Scene;
+import app.zolvan.server.project.Edit;
+import app.zolvan.server.project.Query;
 import app.zolvan.server.project.Seen;
 import app.zolvan.server.scheme.AssignCommands;
 import app.zolvan.server.scheme.CommandService;
@@ -117,16 +119,14 @@ class Arrival implements ApplicationRunner {
 
     /** Makes one of a demo project's schemes: the first is the one that the project was made with. */
     private void dress(Account account, UUID project, JsonValue scheme) throws ImportException {
-        ProjectState state = commands.state(account, project);
+        ProjectState state = commands.state(Query.of(account, project));
         String name = scheme.require("name").text();
         String base = scheme.text("base", null);
         UUID id = state.schemes().get(0).id();
         if (!state.schemes().get(0).name().equals(SchemeStore.FIRST)) {
             id = UUID.nameUUIDFromBytes((project + " " + name).getBytes(StandardCharsets.UTF_8));
             state = schemes.create(
-                    account,
-                    project,
-                    Seen.of(state.version()),
+                    Edit.of(account, project, Seen.of(state.version())),
                     id,
                     name,
                     base == null ? Beginning.EMPTY : Beginning.BASED,
@@ -137,9 +137,7 @@ class Arrival implements ApplicationRunner {
                             .orElse(null));
         }
         state = schemes.describe(
-                account,
-                project,
-                Seen.of(state.version()),
+                Edit.of(account, project, Seen.of(state.version())),
                 id,
                 new SchemeCommands.Words(
                         name,
@@ -153,9 +151,7 @@ class Arrival implements ApplicationRunner {
             String code = codeOfSet.text(set.name(), null);
             if (code != null) {
                 state = assigning.assign(
-                        account,
-                        project,
-                        Seen.of(state.version()),
+                        Edit.of(account, project, Seen.of(state.version())),
                         new AssignCommands.Giving(
                                 new AssignCommands.Where.Named(
                                         List.of(new AssignCommands.Spot(Level.SET, set.index(), null))),
