@@ -3,6 +3,7 @@ import { nextTick } from 'vue'
 import { api, type ProofNews } from '../src/api/client'
 import * as client from '../src/api/client'
 import type { Stage } from '../src/stage/Stage'
+import { useLight } from '../src/stores/light'
 import { useProof } from '../src/stores/proof'
 import { stageHandle } from '../src/stores/stageHandle'
 import type { useWorkspace } from '../src/stores/workspace'
@@ -60,10 +61,14 @@ describe('a proof', () => {
   it('is of before when something changes: it ends and another begins', async () => {
     proof.toggle()
     await rest()
-    workspace.light = { ...workspace.light, turn: 40 }
+    const light = useLight()
+    light.tryOut({ turn: 40 })
     await nextTick()
     expect(ended).toHaveBeenCalledTimes(1)
     expect(proof.picture).toBe('')
+    await rest()
+    expect(begun).toHaveBeenCalledTimes(1) // not while a control is moved
+    light.tried = null
     await rest()
     expect(begun).toHaveBeenCalledTimes(2)
   })

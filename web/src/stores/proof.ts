@@ -34,7 +34,13 @@ export const useProof = defineStore('proof', () => {
   /** Whether the stage shows something for the moment that is not in the looks. */
   const passing = ref(false)
   const isQuick = computed(
-    () => passing.value || schemes.showsOther || light.tried !== null || workspace.adjusting || drag.carries || views.choosing,
+    () =>
+      passing.value ||
+      schemes.showsOther ||
+      light.tried !== null ||
+      workspace.adjusting ||
+      drag.carries ||
+      views.choosing,
   )
   const isShown = computed(() => on.value && picture.value !== '' && isPossible.value && !isQuick.value)
   let proof = ''

@@ -20,7 +20,8 @@ function named(to: string) {
     <p class="soft small">Set the surroundings before judging a material: it shows what they give it.</p>
     <section class="fold" aria-label="Light set-ups">
       <h2>
-        Set-ups <small>{{ light.setups.length > 1 ? `${light.setups.length}, the team’s` : 'the team’s' }}</small>
+        Set-ups
+        <small>{{ light.setups.length > 1 ? `${light.setups.length}, the team’s` : 'the team’s' }}</small>
       </h2>
       <div class="setups" role="radiogroup" aria-label="Light set-up in view">
         <button

@@ -98,6 +98,7 @@ final class Cast {
                         .get(0)
                         .get("mesh")
                         .asString());
+        ids.put("lights", UUID.randomUUID().toString());
         ids.put("views", UUID.randomUUID().toString());
         ids.put("notes", UUID.randomUUID().toString());
         ids.putAll(Map.of("file", "CSV", "exports", "glb", "material-files", "mtlx", "surroundings", "studio"));

@@ -8,7 +8,8 @@ import app.zolvan.core.render.trace.Kernel;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.config.ZolvanProperties;
 import app.zolvan.server.event.EventService;
-import jakarta.annotation.PreDestroy;
+import app.zolvan.server.render.Picture;
+import app.zolvan.server.render.RenderQueue;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.Map;
@@ -16,21 +17,16 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.LinkedBlockingDeque;
-import java.util.concurrent.ThreadPoolExecutor;
-import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 
 /**
- * Traced pictures of samples, kept by what they depend on. What is asked for and not there is traced behind the scenes, one
- * at a time; who asked hears when it is done. Nothing is lost in a crash: it is asked for again.
+ * Traced pictures of samples, kept by what they depend on. What is asked for and not there is traced behind the scenes; who asked hears when it is done. Nothing is lost in a crash: it is asked for again.
  */
 @Service
 public class ChipService {
     private static final Logger LOG = LoggerFactory.getLogger(ChipService.class);
-    private static final int MOST_WAITING = 500;
 
     private final ChipMapper mapper;
     private final AssetService assets;
@@ -38,39 +34,20 @@ public class ChipService {
     /** Who waits for which picture. */
     private final Map<String, Set<UUID>> waiting = new ConcurrentHashMap<>();
 
-    private final ThreadPoolExecutor tracer =
-            new ThreadPoolExecutor(1, 1, 0, TimeUnit.SECONDS, new NewestFirst(), ChipService::thread);
-
+    private final RenderQueue queue;
     private final ZolvanProperties properties;
 
-    /** Newest request first: its picture is the one in view. */
-    private static final class NewestFirst extends LinkedBlockingDeque<Runnable> {
-        NewestFirst() {
-            super(MOST_WAITING);
-        }
-
-        @Override
-        public boolean offer(Runnable work) {
-            return offerFirst(work);
-        }
-    }
-
-    ChipService(ChipMapper mapper, AssetService assets, EventService events, ZolvanProperties properties) {
+    ChipService(
+            ChipMapper mapper,
+            AssetService assets,
+            EventService events,
+            ZolvanProperties properties,
+            RenderQueue queue) {
+        this.queue = queue;
         this.properties = properties;
         this.mapper = mapper;
         this.assets = assets;
         this.events = events;
-    }
-
-    private static Thread thread(Runnable work) {
-        Thread t = new Thread(work, "chips");
-        t.setDaemon(true);
-        return t;
-    }
-
-    @PreDestroy
-    void stop() {
-        tracer.shutdownNow();
     }
 
     /** A picture that was kept. */
@@ -119,25 +96,55 @@ public class ChipService {
         if (!first[0]) {
             return;
         }
-        if (tracer.getQueue().remainingCapacity() == 0) {
+        if (!queue.add(new ChipPicture(key, surface))) {
             waiting.remove(key); // too many at once: the next look asks again
-            return;
         }
-        tracer.execute(() -> trace(key, surface));
     }
 
-    private byte[] picture(Surface surface) {
+    /** A sample's picture, made in one turn. */
+    private final class ChipPicture implements Picture {
+        private final String key;
+        private final Surface surface;
+
+        ChipPicture(String key, Surface surface) {
+            this.key = key;
+            this.surface = surface;
+        }
+
+        @Override
+        public Object key() {
+            return key;
+        }
+
+        @Override
+        public Set<UUID> accounts() {
+            return Set.copyOf(waiting.getOrDefault(key, Set.of()));
+        }
+
+        @Override
+        public Rank rank() {
+            return Rank.CHIP;
+        }
+
+        @Override
+        public boolean work(Turn turn) {
+            trace(key, surface, turn.threads());
+            return false;
+        }
+    }
+
+    private byte[] picture(Surface surface, int threads) {
         int samples = properties.chips().samples();
         return samples == 0
-                ? Chip.picture(surface, assets::bytes, 1, Kernel.Kind.best())
-                : Chip.picture(surface, assets::bytes, 1, Kernel.Kind.best(), Quality.samples(samples));
+                ? Chip.picture(surface, assets::bytes, threads, Kernel.Kind.best())
+                : Chip.picture(surface, assets::bytes, threads, Kernel.Kind.best(), Quality.samples(samples));
     }
 
-    private void trace(String key, Surface surface) {
+    private void trace(String key, Surface surface, int threads) {
         boolean made = false;
         try {
             if (mapper.find(key).isEmpty()) {
-                mapper.put(key, picture(surface));
+                mapper.put(key, picture(surface, threads));
             }
             made = true;
         } catch (RuntimeException e) {

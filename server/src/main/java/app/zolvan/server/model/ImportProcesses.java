@@ -6,6 +6,7 @@ import app.zolvan.core.importing.ImportMain;
 import app.zolvan.core.importing.ImportProcess;
 import app.zolvan.core.importing.ImportTask;
 import app.zolvan.server.config.ZolvanProperties;
+import app.zolvan.server.render.Cores;
 import java.io.File;
 import java.io.IOException;
 import java.io.Serializable;
@@ -30,10 +31,12 @@ class ImportProcesses implements InitializingBean, DisposableBean {
     private static final String FAT_JAR_LAUNCHER = "org.springframework.boot.loader.launch.PropertiesLauncher";
 
     private final ZolvanProperties properties;
+    private final Cores cores;
     private @Nullable ImportProcess waiting;
     private boolean ended;
 
-    ImportProcesses(ZolvanProperties properties) {
+    ImportProcesses(ZolvanProperties properties, Cores cores) {
+        this.cores = cores;
         this.properties = properties;
     }
 
@@ -48,11 +51,25 @@ class ImportProcesses implements InitializingBean, DisposableBean {
      * @param progress may throw to call it off
      */
     <R extends Serializable> R run(ImportTask<R> task, Progress progress) throws ImportException, IOException {
-        ImportProcess process = take();
+        Cores.Share core = core();
         try {
-            return process.run(task, progress, properties.imports().longest());
+            ImportProcess process = take();
+            try {
+                return process.run(task, progress, properties.imports().longest());
+            } finally {
+                giveBack(process);
+            }
         } finally {
-            giveBack(process);
+            core.close();
+        }
+    }
+
+    private Cores.Share core() throws IOException {
+        try {
+            return cores.forFile();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IOException("the process ends", e);
         }
     }
 

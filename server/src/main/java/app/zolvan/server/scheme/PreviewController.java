@@ -48,7 +48,7 @@ class PreviewController {
         if (form == null && part == null) {
             throw Problem.ofField("form", "Choose a form or a part to see it on.");
         }
-        PreviewService.Picture p = form == null
+        PreviewService.Seen p = form == null
                 ? previews.onPart(query, project, row, part, span)
                 : previews.onForm(query.account(), row, form);
         ResponseEntity.BodyBuilder answer = p.png() == null ? ResponseEntity.accepted() : ResponseEntity.ok();

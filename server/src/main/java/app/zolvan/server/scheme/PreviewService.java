@@ -18,18 +18,16 @@ import app.zolvan.server.model.AgeingService;
 import app.zolvan.server.model.Scene;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.Query;
+import app.zolvan.server.render.Picture;
+import app.zolvan.server.render.RenderQueue;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import jakarta.annotation.PreDestroy;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayDeque;
-import java.util.Deque;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -53,15 +51,18 @@ class PreviewService {
     private final AgeingService ageing;
     private final Cache<String, byte[]> coarse =
             Caffeine.newBuilder().maximumSize(COARSE_KEPT).build();
-    private final Deque<Wanted> waiting = new ArrayDeque<>();
-    private final ExecutorService tracer = Executors.newSingleThreadExecutor(work -> {
-        Thread t = new Thread(work, "previews");
-        t.setDaemon(true);
-        return t;
-    });
+    private final RenderQueue queue;
+    /** Pictures asked for and not done, the last asked for last. */
+    private final Map<String, Closer> asked = new LinkedHashMap<>();
 
     PreviewService(
-            ChipService chips, AssetService assets, EventService events, SchemeService schemes, AgeingService ageing) {
+            ChipService chips,
+            AssetService assets,
+            EventService events,
+            SchemeService schemes,
+            AgeingService ageing,
+            RenderQueue queue) {
+        this.queue = queue;
         this.chips = chips;
         this.assets = assets;
         this.events = events;
@@ -69,35 +70,20 @@ class PreviewService {
         this.ageing = ageing;
     }
 
-    @PreDestroy
-    void stop() {
-        tracer.shutdownNow();
-    }
-
-    /** @param who waits for it */
-    private record Wanted(String key, Set<UUID> who, Surface surface, Supplier<Preview> preview) {
-        Wanted and(Set<UUID> others) {
-            Set<UUID> all = new HashSet<>(who);
-            all.addAll(others);
-            return new Wanted(key, all, surface, preview);
-        }
-    }
-
     /**
      * @param png  null where nothing is there yet
      * @param done whether it is the last
      */
-    record Picture(String key, byte @Nullable [] png, boolean done) {}
+    record Seen(String key, byte @Nullable [] png, boolean done) {}
 
     /** A material on a form. */
-    Picture onForm(Account account, MaterialRow material, SampleForm form) {
+    Seen onForm(Account account, MaterialRow material, SampleForm form) {
         Surface surface = material.toSurface();
-        return find(
-                new Wanted(key(surface, form.name()), Set.of(account.id()), surface, () -> Preview.of(form, surface)));
+        return find(account, key(surface, form.name()), surface, () -> Preview.of(form, surface));
     }
 
     /** A material on a part of a model, lying as what the part shows lies. */
-    Picture onPart(Query query, Project project, MaterialRow material, int index, int span) {
+    Seen onPart(Query query, Project project, MaterialRow material, int index, int span) {
         LookTable looks = schemes.looks(project, query);
         Scene.Part part = looks.scene().requireRegion(index, span);
         Surface surface = material.toSurface();
@@ -105,95 +91,114 @@ class PreviewService {
         Ageing aged = Ageing.of(surface);
         String where = part.mesh() + part.toWorld() + metric;
         String scene = aged.isNone() ? "" : project.id() + "/" + looks.scene().revision() + "/" + index;
-        return find(new Wanted(
+        return find(
+                query.account(),
                 key(surface, where + scene),
-                Set.of(query.account().id()),
                 surface,
                 () -> new Preview(
                         MeshCodec.decode(assets.bytes(part.mesh())),
                         part.toWorld(),
                         part.meanThickness(),
                         metric,
-                        aged.isNone() ? null : ageing.of(looks.scene(), index, aged.corrodes()))));
+                        aged.isNone() ? null : ageing.of(looks.scene(), index, aged.corrodes())));
     }
 
     private static String key(Surface surface, String on) {
         return Digest.of((Chip.key(surface) + on + Preview.EDITION).getBytes(StandardCharsets.UTF_8));
     }
 
-    private Picture find(Wanted wanted) {
-        byte[] done = chips.kept(wanted.key).orElse(null);
+    private Seen find(Account account, String key, Surface surface, Supplier<Preview> preview) {
+        byte[] done = chips.kept(key).orElse(null);
         if (done != null) {
-            return new Picture(wanted.key, done, true);
+            return new Seen(key, done, true);
         }
-        synchronized (waiting) {
-            Wanted before = waiting.stream()
-                    .filter(w -> w.key.equals(wanted.key))
-                    .findFirst()
-                    .orElse(null);
-            if (before != null) {
-                waiting.remove(before);
+        synchronized (asked) {
+            Closer closer = asked.remove(key);
+            if (closer == null) {
+                closer = new Closer(key, surface, preview);
             }
-            waiting.addFirst(before == null ? wanted : wanted.and(before.who));
-            if (waiting.size() > MOST_WAITING) {
-                waiting.removeLast();
-            }
-            if (before == null) {
-                tracer.execute(this::trace);
+            closer.who.add(account.id());
+            asked.put(key, closer);
+            queue.add(closer);
+            if (asked.size() > MOST_WAITING) {
+                String oldest = asked.keySet().iterator().next();
+                asked.remove(oldest);
+                queue.remove(oldest);
             }
         }
-        return new Picture(wanted.key, coarse.getIfPresent(wanted.key), false);
+        return new Seen(key, coarse.getIfPresent(key), false);
     }
 
-    private void trace() {
-        Wanted next;
-        synchronized (waiting) {
-            next = waiting.pollFirst();
+    private void forget(Closer closer) {
+        synchronized (asked) {
+            asked.remove(closer.key, closer);
         }
-        if (next == null) {
-            return;
+    }
+
+    private void tell(Closer closer) {
+        closer.who.forEach(account -> events.announce(account, "chip", Map.of("key", closer.key)));
+    }
+
+    /** A closer look: a coarse picture first, then a fine one, begun anew after it has given way. */
+    private final class Closer implements Picture {
+        private final String key;
+        private final Surface surface;
+        private final Supplier<Preview> preview;
+        private final Set<UUID> who = ConcurrentHashMap.newKeySet();
+
+        Closer(String key, Surface surface, Supplier<Preview> preview) {
+            this.key = key;
+            this.surface = surface;
+            this.preview = preview;
         }
-        if (chips.kept(next.key).isPresent()) { // it was being traced when somebody asked
-            tell(next);
-            return;
+
+        @Override
+        public Object key() {
+            return key;
         }
-        try {
-            int threads = Math.max(1, Runtime.getRuntime().availableProcessors() - 1);
-            Preview preview = next.preview.get();
-            if (coarse.getIfPresent(next.key) == null) {
-                coarse.put(next.key, preview.coarse(next.surface, assets::bytes, threads, Kernel.Kind.best()));
-                tell(next);
+
+        @Override
+        public Set<UUID> accounts() {
+            return Set.copyOf(who);
+        }
+
+        @Override
+        public Rank rank() {
+            return coarse.getIfPresent(key) == null ? Rank.FIRST : Rank.CLOSER;
+        }
+
+        @Override
+        public boolean work(Turn turn) {
+            boolean more = false;
+            try {
+                more = !trace(turn);
+            } catch (RuntimeException e) {
+                LOG.error("a closer look could not be traced", e);
             }
-            byte[] fine = preview.picture(next.surface, assets::bytes, threads, Kernel.Kind.best(), this::isIdle);
+            if (!more) {
+                forget(this);
+            }
+            return more;
+        }
+
+        private boolean trace(Turn turn) {
+            if (chips.kept(key).isPresent()) { // another process was quicker
+                tell(this);
+                return true;
+            }
+            Preview form = preview.get();
+            if (coarse.getIfPresent(key) == null) {
+                coarse.put(key, form.coarse(surface, assets::bytes, turn.threads(), Kernel.Kind.best()));
+                tell(this);
+            }
+            byte[] fine =
+                    form.picture(surface, assets::bytes, turn.threads(), Kernel.Kind.best(), () -> !turn.isOver());
             if (fine == null) {
-                waitOn(next);
-            } else {
-                chips.keep(next.key, fine);
-                tell(next);
+                return false;
             }
-        } catch (RuntimeException e) {
-            LOG.error("a closer look could not be traced", e);
+            chips.keep(key, fine);
+            tell(this);
+            return true;
         }
-    }
-
-    /** A finer picture gives way to those of which there is none yet. */
-    private boolean isIdle() {
-        synchronized (waiting) {
-            return waiting.stream().allMatch(w -> coarse.getIfPresent(w.key) != null);
-        }
-    }
-
-    /** Goes on with it when all others are there. */
-    private void waitOn(Wanted given) {
-        synchronized (waiting) {
-            if (waiting.size() < MOST_WAITING && waiting.stream().noneMatch(w -> w.key.equals(given.key))) {
-                waiting.addLast(given);
-                tracer.execute(this::trace);
-            }
-        }
-    }
-
-    private void tell(Wanted w) {
-        w.who.forEach(account -> events.announce(account, "chip", Map.of("key", w.key)));
     }
 }
