@@ -411,6 +411,12 @@ export const api = {
   jobs: () => send<Job[]>('GET', '/api/jobs'),
   answerJob: (id: string, unit: string | null, upAxis: string | null) =>
     send<Job>('POST', `/api/jobs/${id}/answer`, { body: { unit, upAxis } }),
+  /** Begins to write a project into a file. */
+  writeProjectFile: (id: string) => send<Job>('POST', `${project(id)}/file`),
+  pauseJob: (id: string) => send<Job>('POST', `/api/jobs/${id}/pause`),
+  resumeJob: (id: string) => send<Job>('POST', `/api/jobs/${id}/resume`),
+  dismissJob: (id: string) => send<undefined>('DELETE', `/api/jobs/${id}`),
+  resultAddress: (id: string, number: number) => `/api/jobs/${id}/results/${number}`,
   cancelJob: (id: string) => send<Job>('POST', `/api/jobs/${id}/cancel`),
 
   /** The upload that a project was made of; only where its surfaces can be cut again. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiTrashCanOutline, mdiTrayArrowUp } from '@mdi/js'
+import { mdiTrashCanOutline, mdiTrayArrowDown, mdiTrayArrowUp } from '@mdi/js'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, Refusal, type ProjectCard } from '../api/client'
@@ -9,10 +9,12 @@ import { filesOf, plain } from '../stores/bundle'
 import { PREPARED_FORMATS } from '../stores/preparation'
 import { listen } from '../stores/events'
 import { useImports } from '../stores/imports'
+import { useJobs } from '../stores/jobs'
 import { useSession } from '../stores/session'
 import { counted } from '../stores/workspace'
 import AccountsDialog from '../panels/header/AccountsDialog.vue'
 import OwnAccountDialog from '../panels/header/OwnAccountDialog.vue'
+import JobsMenu from '../panels/shared/JobsMenu.vue'
 import { moment } from '../panels/shared/moment'
 import { timeLeft } from '../panels/shared/timeLeft'
 
@@ -38,6 +40,7 @@ onMounted(() => {
   stop = listen({
     job: (news) => {
       imports.hear(news)
+      useJobs().hear(news)
       if (news.state === 'DONE' && news.id !== imports.job?.id) void load() // one that another tab began
     },
     open: () => void imports.catchUp(),
@@ -58,6 +61,17 @@ async function load() {
     projects.value = await api.projects()
   } catch (e) {
     problem.value = e instanceof Refusal ? e.message : 'The projects could not be read.'
+  }
+}
+
+const notice = ref('')
+async function save(p: ProjectCard) {
+  notice.value = ''
+  try {
+    useJobs().hear(await api.writeProjectFile(p.id))
+    notice.value = `“${p.name}” is being written. The file will be under Long work, above.`
+  } catch (e) {
+    problem.value = e instanceof Refusal ? e.message : 'The project could not be written.'
   }
 }
 
@@ -106,6 +120,7 @@ async function signOut() {
     <header>
       <b class="name">Zolvan</b>
       <span class="soft">{{ session.account?.displayName }}</span>
+      <JobsMenu />
       <v-btn size="small" @click="own = true">Your account</v-btn>
       <v-btn size="small" @click="people = true">People</v-btn>
       <v-btn size="small" @click="signOut">Sign out</v-btn>
@@ -115,6 +130,7 @@ async function signOut() {
     <main>
       <h1>Projects</h1>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p v-if="notice" class="soft" role="status">{{ notice }}</p>
       <div class="grid">
         <section
           class="card drop"
@@ -170,7 +186,7 @@ async function signOut() {
             <v-icon :icon="mdiTrayArrowUp" size="28" />
             <b>New project from a model</b>
             <span class="soft small"
-              >Drop a file, several, or a folder: {{ formats }}, alone or with their textures.</span
+              >Drop a file, several, or a folder: {{ formats }}, alone or with their textures; or a project file.</span
             >
             <v-btn color="primary" variant="flat" @click="chooser?.click()">Choose files</v-btn>
             <p v-if="imports.problem" class="problem small" role="alert">{{ imports.problem }}</p>
@@ -188,6 +204,10 @@ async function signOut() {
               }}{{ p.own ? '' : ' · shared with you' }}</span
             >
           </router-link>
+          <button class="plain bin file" :aria-label="`Save ${p.name} as a file`" @click="save(p)">
+            <v-icon :icon="mdiTrayArrowDown" size="18" />
+            <v-tooltip activator="parent" location="top">Save as a project file</v-tooltip>
+          </button>
           <button v-if="p.own" class="plain bin" :aria-label="`Delete ${p.name}`" @click="doomed = p">
             <v-icon :icon="mdiTrashCanOutline" size="18" />
             <v-tooltip activator="parent" location="top">Delete this project</v-tooltip>
@@ -301,5 +321,8 @@ h1 {
   right: 10px;
   bottom: 10px;
   color: var(--soft);
+}
+.bin.file {
+  right: 36px;
 }
 </style>

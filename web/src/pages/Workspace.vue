@@ -23,6 +23,7 @@ import { useConnection } from '../stores/connection'
 import { listen } from '../stores/events'
 import { useFinding } from '../stores/finding'
 import { useImports } from '../stores/imports'
+import { useJobs } from '../stores/jobs'
 import { useLibraries } from '../stores/libraries'
 import { useDrag } from '../stores/drag'
 import { useOwnFace } from '../stores/ownFace'
@@ -68,6 +69,7 @@ onMounted(async () => {
   stop = listen({
     job: (news) => {
       imports.hear(news)
+      useJobs().hear(news)
       if (news.kind === 'import' && news.state === 'DONE' && news.result === props.id) void workspace.reread()
     },
     project: (news) => {

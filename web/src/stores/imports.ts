@@ -4,6 +4,7 @@ import { api, Refusal, upload, type Job, type Purpose } from '../api/client'
 import type { Kind } from '../tessellation/kinds.js'
 import type { Prepared } from '../tessellation/worker'
 import { bundle, unbundle, type Dropped } from './bundle'
+import { isOver } from './jobs'
 import { AUTOMATIC, FINENESS, preparationFor, prepare, withOriginal } from './preparation'
 
 /** A file that was turned into triangles and waits for the designer's word on how fine they are. */
@@ -15,7 +16,7 @@ interface Waiting {
 }
 
 /** The order in which a job goes through its states, until it is answered and begins again. */
-const RANK = { QUEUED: 0, RUNNING: 1, ASKING: 2, DONE: 3, FAILED: 3, CANCELLED: 3 }
+const RANK = { QUEUED: 0, RUNNING: 1, PAUSED: 2, ASKING: 2, DONE: 3, FAILED: 3, CANCELLED: 3 }
 
 /** Files on their way in: first the upload, then the import job. */
 export const useImports = defineStore('imports', () => {
@@ -269,10 +270,6 @@ export const useImports = defineStore('imports', () => {
     catchUp,
   }
 })
-
-function isOver(job: Job): boolean {
-  return job.state === 'DONE' || job.state === 'FAILED' || job.state === 'CANCELLED'
-}
 
 /** The folder they came in, or the model among them. */
 function nameOf(files: Dropped[]): string {

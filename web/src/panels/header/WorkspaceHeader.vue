@@ -7,6 +7,7 @@ import { useColleagues } from '../../stores/colleagues'
 import { useConnection } from '../../stores/connection'
 import { useSession } from '../../stores/session'
 import { counted, useWorkspace, type Step } from '../../stores/workspace'
+import JobsMenu from '../shared/JobsMenu.vue'
 import AccountsDialog from './AccountsDialog.vue'
 import OwnAccountDialog from './OwnAccountDialog.vue'
 import SchemeDividers from './SchemeDividers.vue'
@@ -132,6 +133,7 @@ async function signOut() {
         <v-icon :icon="mdiHistory" size="18" />
         <v-tooltip activator="parent" location="bottom">History (H)</v-tooltip>
       </button>
+      <JobsMenu />
       <v-menu>
         <template #activator="{ props: menu }">
           <button class="plain account" v-bind="menu">{{ session.account?.displayName }}</button>

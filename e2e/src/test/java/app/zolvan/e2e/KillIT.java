@@ -8,8 +8,11 @@ import java.nio.file.Path;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 
 /** Three of the kills of {@code ./zolvan bench kills}, by the start script with a cluster of its own. */
+@Execution(ExecutionMode.CONCURRENT)
 class KillIT {
     private static final int KILLS = 3;
     /** With which application, database and application are killed. */

@@ -26,7 +26,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** Talks to the server as a browser does: with cookies, the CSRF token and If-Match. */
 public final class Browser {
     private String login = "";
-    private static final JsonMapper JSON = JsonMapper.builder().build();
+    static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String PASSWORD = "a-long-password";
 
     private final CookieManager cookies = new CookieManager();
@@ -48,7 +48,7 @@ public final class Browser {
             return new String(body, StandardCharsets.UTF_8);
         }
 
-        String sentence() {
+        public String sentence() {
             return json.get("detail").asString();
         }
     }
@@ -110,7 +110,7 @@ public final class Browser {
         return send("DELETE", path, null, null, Map.of("If-Match", "\"" + version + "\""));
     }
 
-    Answer delete(String path) {
+    public Answer delete(String path) {
         return send("DELETE", path, null, null, Map.of());
     }
 

@@ -103,6 +103,7 @@ final class Cast {
         ids.put("notes", UUID.randomUUID().toString());
         ids.putAll(Map.of("file", "CSV", "exports", "glb", "material-files", "mtlx", "surroundings", "studio"));
         ids.putAll(Map.of("articles", "A-1", "photos", "A-1", "supplier", "A-1", "history", "1", "letters", "1"));
+        ids.put("results", "0");
         for (String number : List.of("models", "own-faces", "parts", "sets")) {
             ids.put(number, "0");
         }

@@ -13,6 +13,7 @@ import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.UpAxis;
 import app.zolvan.core.exchange.formats.ModelFormats;
 import app.zolvan.core.exchange.json.JsonText;
+import app.zolvan.core.exchange.project.ProjectArchive;
 import app.zolvan.core.material.Material;
 import app.zolvan.core.material.Parameter;
 import app.zolvan.core.measure.PictureDifference;
@@ -49,6 +50,7 @@ public final class CommandLine {
     public static final int BAD_INPUT = 2;
 
     private static final String USAGE = """
+            A model may also be a project file, with --scheme LETTER.
             inspect FILE [--unit mm|cm|m|in|ft] [--up X|Y|Z] [--memory MB]
             convert IN OUT [--unit …] [--up …] [--memory MB]
             material FILE [--to OUT.mtlx|.glb|.obj …]
@@ -57,6 +59,8 @@ public final class CommandLine {
 
     private final PrintStream out;
     private final PrintStream err;
+    /** The letter of a project file's scheme; null for its first. */
+    private String scheme;
 
     /**
      * @param out what was asked for
@@ -87,6 +91,7 @@ public final class CommandLine {
                     case "--up" -> up = UpAxis.valueOf(args[++i].toUpperCase(Locale.ROOT));
                     case "--memory" -> limits = limits.withMemory(Long.parseLong(args[++i]) << 20);
                     case "--json" -> render.asJson();
+                    case "--scheme" -> scheme = args[++i];
                     case "--to" -> to = Path.of(args[++i]);
                     case "--times" -> times = times(args[++i]);
                     default -> {
@@ -165,9 +170,15 @@ public final class CommandLine {
         }
     }
 
-    private static Arrival read(Path file, Reading reading) throws IOException, ImportException {
+    private Arrival read(Path file, Reading reading) throws IOException, ImportException {
         Path folder = file.toAbsolutePath().getParent();
-        return ModelFormats.read(file.getFileName().toString(), map(file), new Folder(folder), reading);
+        ByteBuffer bytes = map(file);
+        String name = file.getFileName().toString();
+        if (ProjectArchive.is(bytes, reading.limits())) {
+            bytes = ProjectArchive.open(bytes, reading).look(scheme, reading);
+            name += ".glb";
+        }
+        return ModelFormats.read(name, bytes, new Folder(folder), reading);
     }
 
     /** Reads and counts, without measuring; for comparing readers. */

@@ -130,7 +130,10 @@ interface AssetMapper {
             delete from asset a where sha256 is not null
               and not exists (select 1 from project_asset p where p.sha256 = a.sha256)
               and not exists (select 1 from library_asset l where l.sha256 = a.sha256)
-              and not exists (select 1 from job j where j.asset = a.sha256 and j.state in ('QUEUED', 'RUNNING', 'ASKING'))
+              and not exists (select 1 from job j where (j.asset = a.sha256 or j.kept = a.sha256)
+                                and j.state in ('QUEUED', 'RUNNING', 'PAUSED', 'ASKING'))
+              and not exists (select 1 from job_result r join job j on j.id = r.job_id
+                              where r.asset = a.sha256 and not j.dismissed)
               and not exists (select 1 from model m where m.original_sha256 = a.sha256)
               and not exists (select 1 from placed_model m where m.original = a.sha256)
               and not exists (select 1 from part p where p.mesh = a.sha256)

@@ -31,7 +31,12 @@ interface JobMapper {
             String answer,
             UUID subject,
             long run,
-            int attempts) {}
+            int attempts,
+            String parameters,
+            String kept) {}
+
+    /** What the account wants of a job that runs. */
+    record Flags(boolean cancel, boolean pause) {}
 
     /**
      * A run of a job that has begun.
@@ -42,9 +47,17 @@ interface JobMapper {
     record Begun(long run, int attempts) {}
 
     @Insert("""
-            insert into job (id, account_id, kind, title, state, asset, subject)
-            values (#{id}, #{accountId}, #{kind}, #{title}, 'QUEUED', #{asset}, #{subject})""")
-    void insert(UUID id, UUID accountId, String kind, String title, String asset, UUID subject);
+            insert into job (id, account_id, kind, title, state, asset, subject, priority, parameters)
+            values (#{id}, #{accountId}, #{kind}, #{title}, 'QUEUED', #{asset}, #{subject}, #{priority}, #{parameters}::jsonb)""")
+    void insert(
+            UUID id,
+            UUID accountId,
+            String kind,
+            String title,
+            String asset,
+            UUID subject,
+            int priority,
+            String parameters);
 
     /**
      * True where an account may still work on what a job is about: it is open, and of the project's team.
@@ -65,33 +78,35 @@ interface JobMapper {
             where state = 'ASKING' and created_at < now() - interval '7 days' returning id""")
     List<UUID> giveUpAsking();
 
-    /** Forgets jobs that ended long ago. */
+    /** Forgets dismissed jobs that ended long ago. */
     @Update("""
-            delete from job where state in ('DONE', 'FAILED', 'CANCELLED') and created_at < now() - interval '30 days'""")
+            delete from job where state in ('DONE', 'FAILED', 'CANCELLED') and dismissed and created_at < now() - interval '30 days'""")
     int forgetOld();
 
     /** Jobs of an account that have not ended. */
-    @Select("select count(*) from job where account_id = #{account} and state in ('QUEUED', 'RUNNING', 'ASKING')")
+    @Select(
+            "select count(*) from job where account_id = #{account} and state in ('QUEUED', 'RUNNING', 'PAUSED', 'ASKING')")
     int unfinished(UUID account);
 
     @Select("select * from job where id = #{id}")
     Optional<Row> find(UUID id);
 
     @Select("""
-            select * from job where account_id = #{accountId}
-              and (state in ('QUEUED', 'RUNNING', 'ASKING') or created_at > now() - interval '1 hour')
-            order by created_at desc limit 20""")
+            select * from job where account_id = #{accountId} and not dismissed
+            order by created_at desc limit 100""")
     List<Row> recent(UUID accountId);
 
     /**
-     * Begins a run; empty where the job has ended or asks.
+     * Begins a run; empty where the job has ended, is paused or asks, and where it has not begun yet while another one of its
+     * account runs: an account's jobs are done one after the other, so that others get their turn.
      *
      * @param counted 1 for an attempt, 0 for a run that goes on after the database was away
      */
     @Options(flushCache = Options.FlushCachePolicy.TRUE)
     @Select("""
-            update job set state = 'RUNNING', share = 0, step = '', started_at = now(), run = run + 1, attempts = attempts + #{counted}
-            where id = #{id} and state in ('QUEUED', 'RUNNING')
+            update job set state = 'RUNNING', share = 0, step = '', pause = false, started_at = now(), run = run + 1, attempts = attempts + #{counted}
+            where id = #{id} and (state = 'RUNNING' or (state = 'QUEUED' and not exists (
+                select 1 from job o where o.account_id = job.account_id and o.state = 'RUNNING' and o.id <> job.id)))
             returning run, attempts""")
     Optional<Begun> start(UUID id, int counted);
 
@@ -120,12 +135,54 @@ interface JobMapper {
             where id = #{id} and account_id = #{accountId} and state = 'ASKING'""")
     int answer(UUID id, UUID accountId, String answer);
 
-    @Update("update job set state = 'CANCELLED', question = null where id = #{id} and state = 'ASKING'")
-    int cancelAsking(UUID id);
+    /** Ends a job that does not run and that would not begin by itself. */
+    @Update("update job set state = 'CANCELLED', question = null where id = #{id} and state in ('ASKING', 'PAUSED')")
+    int cancelResting(UUID id);
 
     @Options(useCache = false, flushCache = Options.FlushCachePolicy.TRUE)
-    @Select("select cancel from job where id = #{id}")
-    boolean isCancelled(UUID id);
+    @Select("select cancel, pause from job where id = #{id}")
+    Flags flags(UUID id);
+
+    /** Has a job rest: at once where it waits, at its next word where it runs. */
+    @Update("""
+            update job set pause = state = 'RUNNING', state = case state when 'QUEUED' then 'PAUSED' else state end
+            where id = #{id} and account_id = #{accountId} and state in ('QUEUED', 'RUNNING')""")
+    int pause(UUID id, UUID accountId);
+
+    @Update("""
+            update job set state = 'PAUSED', pause = false, attempts = 0
+            where id = #{id} and run = #{run} and state = 'RUNNING' and not cancel""")
+    int rest(UUID id, long run);
+
+    @Update("""
+            update job set state = 'QUEUED', share = 0, step = ''
+            where id = #{id} and account_id = #{accountId} and state = 'PAUSED'""")
+    int resume(UUID id, UUID accountId);
+
+    @Update("""
+            update job set dismissed = true
+            where id = #{id} and account_id = #{accountId} and state in ('DONE', 'FAILED', 'CANCELLED')""")
+    int dismiss(UUID id, UUID accountId);
+
+    @Update("update job set kept = #{asset} where id = #{id} and run = #{run} and state = 'RUNNING'")
+    int keep(UUID id, long run, String asset);
+
+    @Insert("""
+            insert into job_result (job_id, number, name, media_type, asset, bytes)
+            select j.id, #{number}, #{name}, #{mediaType}, a.sha256, a.size from job j, asset a
+            where j.id = #{id} and j.run = #{run} and j.state = 'RUNNING' and a.sha256 = #{asset}
+            on conflict (job_id, number) do update set name = excluded.name, media_type = excluded.media_type,
+                asset = excluded.asset, bytes = excluded.bytes""")
+    int putResult(UUID id, long run, int number, String name, String mediaType, String asset);
+
+    @Select("select number, name, media_type, bytes from job_result where job_id = #{id} order by number")
+    List<JobResult> results(UUID id);
+
+    @Select("select asset from job_result where job_id = #{id} and number = #{number}")
+    Optional<String> resultAsset(UUID id, int number);
+
+    @Select("select state = 'QUEUED' from job where id = #{id}")
+    boolean isQueued(UUID id);
 
     /** Jobs that are to run and that the scheduler knows nothing of, as after a restore. */
     @Select("""

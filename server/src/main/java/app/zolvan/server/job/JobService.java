@@ -1,7 +1,6 @@
 package app.zolvan.server.job;
 
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ModelReader;
 import app.zolvan.server.config.ZolvanProperties;
 import app.zolvan.server.database.Outage;
 import app.zolvan.server.event.EventService;
@@ -43,6 +42,7 @@ public class JobService {
     private static final Duration HEARTBEAT = Duration.ofSeconds(5);
     private static final long REPORT_EVERY_MS = 100;
     private static final Duration AGAIN = Duration.ofSeconds(2);
+    private static final Duration SOON = Duration.ofMillis(500);
     /** Most attempts of a job; one that takes its process down each time ends as failed. */
     private static final int MOST_ATTEMPTS = 5;
 
@@ -55,8 +55,8 @@ public class JobService {
     private static final String FAULT = "Something went wrong on our side and nothing was changed. Try it once more.";
     private static final String TASK = "job";
     private static final int ID_LENGTH = 36;
-    /** Ends the name of a job's second execution: its first may not have been cleared away yet. */
-    private static final String ANSWERED = "/answered";
+    /** Parts a later execution's name from the job's: an earlier one may not have been cleared away yet. */
+    private static final String AGAIN_NAME = "/";
 
     private final JobMapper mapper;
     private final EventService events;
@@ -84,8 +84,9 @@ public class JobService {
         this.properties = properties;
         this.works = works.stream().collect(Collectors.toMap(JobWork::kind, Function.identity()));
         this.task = Tasks.oneTime(TASK)
-                .onFailure((complete, operations) ->
-                        operations.reschedule(complete, clock.instant().plus(AGAIN)))
+                .onFailure((complete, operations) -> operations.reschedule(
+                        complete,
+                        clock.instant().plus(complete.getCause().orElse(null) instanceof NotYet ? SOON : AGAIN)))
                 .execute((instance, context) ->
                         run(UUID.fromString(instance.getId().substring(0, ID_LENGTH))));
         this.client = SchedulerClient.Builder.create(new TransactionAwareDataSourceProxy(dataSource), task)
@@ -103,6 +104,7 @@ public class JobService {
                 .threads(2)
                 .pollingInterval(properties.jobs().poll())
                 .heartbeatInterval(HEARTBEAT)
+                .enablePriority()
                 .missedHeartbeatsLimit(4)
                 .build();
     }
@@ -123,11 +125,28 @@ public class JobService {
     /** Has the scheduler know of every job that is to run, also of those that a restored database brought. */
     @Transactional
     public void scheduleForgotten() {
-        mapper.unscheduled().forEach(id -> client.scheduleIfNotExists(task.instance(id.toString()), clock.instant()));
+        mapper.unscheduled().forEach(id -> schedule(id.toString(), 0));
     }
 
+    private void schedule(String name, int priority) {
+        client.scheduleIfNotExists(task.instanceBuilder(name).priority(priority).build(), clock.instant());
+    }
+
+    /** As below, without parameters. */
     @Transactional
-    public Job submit(UUID account, String kind, String title, String asset, @Nullable UUID subject) {
+    public Job submit(UUID account, String kind, String title, @Nullable String asset, @Nullable UUID subject) {
+        return submit(account, kind, title, asset, subject, null);
+    }
+
+    /** @param parameters what exactly is wanted, for the kind to read; null for none */
+    @Transactional
+    public Job submit(
+            UUID account,
+            String kind,
+            String title,
+            @Nullable String asset,
+            @Nullable UUID subject,
+            @Nullable Object parameters) {
         int most = properties.jobs().most();
         if (mapper.unfinished(account) >= most) {
             throw Problem.of(
@@ -136,8 +155,10 @@ public class JobService {
                     "You have " + most + " files waiting already. Answer or call off one of them, or wait for it.");
         }
         UUID id = UUID.randomUUID();
-        mapper.insert(id, account, kind, title, asset, subject);
-        client.scheduleIfNotExists(task.instance(id.toString()), clock.instant());
+        int priority = works.get(kind).priority();
+        String told = parameters == null ? null : json.writeValueAsString(parameters);
+        mapper.insert(id, account, kind, title, asset, subject, priority, told);
+        schedule(id.toString(), priority);
         return get(account, id);
     }
 
@@ -157,7 +178,7 @@ public class JobService {
         if (mapper.cancel(id, account) == 0) {
             throw Problem.notFound("job");
         }
-        if (mapper.cancelAsking(id) > 0) {
+        if (mapper.cancelResting(id) > 0) {
             mapper.find(id).ifPresent(r -> ended(works.get(r.kind()), id));
             announce(id);
         }
@@ -173,13 +194,61 @@ public class JobService {
         if (mapper.answer(id, account, json.writeValueAsString(answer)) == 0) {
             throw Problem.notFound("question");
         }
-        client.scheduleIfNotExists(task.instance(id + ANSWERED), clock.instant());
+        return again(account, id);
+    }
+
+    private Job again(UUID account, UUID id) {
+        JobMapper.Row r = mapper.find(id).orElseThrow(() -> Problem.notFound("job"));
+        schedule(id + AGAIN_NAME + UUID.randomUUID(), works.get(r.kind()).priority());
+        announce(id);
         return get(account, id);
+    }
+
+    /** Has a job rest until it is resumed. */
+    @Transactional
+    public Job pause(UUID account, UUID id) {
+        Job job = get(account, id);
+        if (!job.pausable()) {
+            throw Problem.conflict(
+                    "not-pausable", "This can’t be paused. Call it off, or let it come to its end.", null);
+        }
+        if (mapper.pause(id, account) == 0) {
+            throw Problem.conflict("nothing", "It is not under way; nothing was changed.", null);
+        }
+        announce(id);
+        return get(account, id);
+    }
+
+    @Transactional
+    public Job resume(UUID account, UUID id) {
+        get(account, id);
+        if (mapper.resume(id, account) == 0) {
+            throw Problem.conflict("nothing", "It is not paused; nothing was changed.", null);
+        }
+        return again(account, id);
+    }
+
+    /** Takes a job that has ended off the list; what came of it as files goes. */
+    @Transactional
+    public void dismiss(UUID account, UUID id) {
+        Job job = get(account, id);
+        if (mapper.dismiss(id, account) == 0) {
+            throw Problem.conflict("under-way", "It is still under way. Call it off first.", null);
+        }
+        if (!job.results().isEmpty()) {
+            ended(works.get(job.kind()), id);
+        }
+    }
+
+    /** SHA-256 of a file that came of a job. */
+    public String result(UUID account, UUID id, int number) {
+        get(account, id);
+        return mapper.resultAsset(id, number).orElseThrow(() -> Problem.notFound("file"));
     }
 
     private Job wire(JobMapper.Row r) {
         JobQuestion question = r.question() == null ? null : json.readValue(r.question(), JobQuestion.class);
-        return Job.of(r, clock.instant(), question);
+        return Job.of(r, works.get(r.kind()), mapper.results(r.id()), clock.instant(), question);
     }
 
     /** Lets an exception out only where the database was not there or two transactions clashed: it is run again soon. */
@@ -189,7 +258,10 @@ public class JobService {
                 ? null
                 : mapper.start(id, interrupted.remove(id) ? 0 : 1).orElse(null);
         if (begun == null) {
-            return; // finished before a crash could be noticed, or deleted
+            if (job != null && mapper.isQueued(id)) {
+                throw new NotYet();
+            }
+            return; // finished before a crash could be noticed, paused, or deleted
         }
         announce(id);
         JobWork work = works.get(job.kind());
@@ -203,7 +275,8 @@ public class JobService {
         }
         try {
             JobAnswer answer = job.answer() == null ? null : json.readValue(job.answer(), JobAnswer.class);
-            JobOrder order = new JobOrder(id, job.accountId(), job.title(), job.asset(), job.subject(), answer);
+            JobOrder order = new JobOrder(
+                    id, job.accountId(), job.title(), job.asset(), job.subject(), job.parameters(), job.kept(), answer);
             UUID result = work.run(order, reporter(id, begun, clock.instant().plus(work.limit())));
             finish(work, id, begun, "DONE", null, result);
         } catch (Asking e) {
@@ -213,6 +286,11 @@ public class JobService {
             announce(id);
         } catch (Cancelled e) {
             finish(work, id, begun, "CANCELLED", null, null);
+        } catch (Paused e) {
+            if (mapper.rest(id, begun.run()) == 0) {
+                finish(work, id, begun, "CANCELLED", null, null);
+            }
+            announce(id);
         } catch (Superseded e) {
             LOG.warn("run {} of job {} ends: another one has begun since", begun.run(), id);
         } catch (ImportException | Problem e) {
@@ -256,16 +334,35 @@ public class JobService {
         return sentence.length() <= LONGEST_SENTENCE ? sentence : sentence.substring(0, LONGEST_SENTENCE) + "…";
     }
 
-    private ModelReader.Progress reporter(UUID id, JobMapper.Begun begun, Instant deadline) {
-        long[] last = {0};
-        return (share, step) -> {
+    private JobProgress reporter(UUID id, JobMapper.Begun begun, Instant deadline) {
+        return new Reporter(id, begun, deadline);
+    }
+
+    private final class Reporter implements JobProgress {
+        private final UUID id;
+        private final JobMapper.Begun begun;
+        private final Instant deadline;
+        private long last;
+
+        Reporter(UUID id, JobMapper.Begun begun, Instant deadline) {
+            this.id = id;
+            this.begun = begun;
+            this.deadline = deadline;
+        }
+
+        @Override
+        public void at(double share, String step) {
             long now = clock.millis();
-            if (now - last[0] < REPORT_EVERY_MS) {
+            if (now - last < REPORT_EVERY_MS) {
                 return;
             }
-            last[0] = now;
-            if (mapper.isCancelled(id)) {
+            last = now;
+            JobMapper.Flags flags = mapper.flags(id);
+            if (flags.cancel()) {
                 throw new Cancelled();
+            }
+            if (flags.pause()) {
+                throw new Paused();
             }
             if (now > deadline.toEpochMilli()) {
                 throw Problem.of(
@@ -274,15 +371,40 @@ public class JobService {
                         "This took longer than one job may, and was ended; nothing was changed. Try it with a smaller"
                                 + " or simpler file.");
             }
-            if (mapper.progress(id, begun.run(), share, step) == 0) {
+            require(mapper.progress(id, begun.run(), share, step));
+            announce(id);
+        }
+
+        @Override
+        public void keep(String asset) {
+            require(mapper.keep(id, begun.run(), asset));
+        }
+
+        @Override
+        public void result(int number, String name, String mediaType, String asset) {
+            require(mapper.putResult(id, begun.run(), number, name, mediaType, asset));
+            announce(id);
+        }
+
+        private static void require(int changed) {
+            if (changed == 0) {
                 throw new Superseded();
             }
-            announce(id);
-        };
+        }
     }
 
     private void announce(UUID id) {
         mapper.find(id).ifPresent(r -> events.announce(r.accountId(), "job", wire(r)));
+    }
+
+    /** Ends a run that is to go on later. */
+    private static final class Paused extends RuntimeException {}
+
+    /** Puts off a job while another one of its account runs. */
+    private static final class NotYet extends RuntimeException {
+        NotYet() {
+            super("another job of the same account runs", null, false, false);
+        }
     }
 
     /** Ends a job that the designer has called off. */

@@ -75,6 +75,13 @@ public record MaterialRow(
         }
     }
 
+    /** The same, made from nothing that is known here. */
+    public MaterialRow withoutOrigin() {
+        return new MaterialRow(
+                id, projectId, null, parent, own, arrived, code, name, kind, surface, position, facts, libraryId,
+                colourOf, shade);
+    }
+
     public MaterialRow with(String newName, Surface newSurface) {
         return with(newName, kind, newSurface);
     }

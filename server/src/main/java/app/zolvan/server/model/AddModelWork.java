@@ -2,11 +2,11 @@ package app.zolvan.server.model;
 
 import app.zolvan.core.context.Belonging;
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ModelReader.Progress;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobAnswer;
 import app.zolvan.server.job.JobOrder;
+import app.zolvan.server.job.JobProgress;
 import app.zolvan.server.scheme.ContextCommands;
 import java.io.IOException;
 import java.util.Locale;
@@ -52,7 +52,17 @@ class AddModelWork extends FileWork {
     }
 
     @Override
-    public UUID run(JobOrder order, Progress progress) throws ImportException, IOException, Asking {
+    public String name() {
+        return "Added model";
+    }
+
+    @Override
+    public int priority() {
+        return 10;
+    }
+
+    @Override
+    public UUID run(JobOrder order, JobProgress progress) throws ImportException, IOException, Asking {
         UUID project = Objects.requireNonNull(order.subject());
         ModelFiles.Read read = files.read(
                 order.title(),

@@ -8,6 +8,7 @@ import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobAnswer;
 import app.zolvan.server.job.JobOrder;
+import app.zolvan.server.job.JobProgress;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -35,7 +36,17 @@ public class ImportWork extends FileWork {
     }
 
     @Override
-    public UUID run(JobOrder order, Progress progress) throws ImportException, IOException, Asking {
+    public String name() {
+        return "Import";
+    }
+
+    @Override
+    public int priority() {
+        return 10;
+    }
+
+    @Override
+    public UUID run(JobOrder order, JobProgress progress) throws ImportException, IOException, Asking {
         int dot = order.title().lastIndexOf('.');
         String name = dot > 0 ? order.title().substring(0, dot) : order.title();
         JobAnswer answer = order.answer();

@@ -1,9 +1,9 @@
 package app.zolvan.server.model;
 
-import app.zolvan.core.exchange.ModelReader.Progress;
 import app.zolvan.core.model.Excerpt;
 import app.zolvan.core.prepare.ModelInspection;
 import app.zolvan.server.job.JobOrder;
+import app.zolvan.server.job.JobProgress;
 import app.zolvan.server.job.JobWork;
 import java.util.Objects;
 import java.util.UUID;
@@ -27,7 +27,17 @@ class InspectWork implements JobWork {
     }
 
     @Override
-    public UUID run(JobOrder order, Progress progress) {
+    public String name() {
+        return "What needs attention";
+    }
+
+    @Override
+    public int priority() {
+        return 5;
+    }
+
+    @Override
+    public UUID run(JobOrder order, JobProgress progress) {
         UUID project = Objects.requireNonNull(order.subject());
         progress.at(0, "Fetching the shapes");
         ModelStore.Standing standing = store.standing(project);

@@ -1,11 +1,11 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ModelReader.Progress;
 import app.zolvan.core.exchange.formats.LateFiles;
 import app.zolvan.core.importing.ReadLateFiles;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.JobOrder;
+import app.zolvan.server.job.JobProgress;
 import app.zolvan.server.scheme.LateFilesCommands;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -39,7 +39,17 @@ class LateFilesWork extends FileWork {
     }
 
     @Override
-    public UUID run(JobOrder order, Progress progress) throws ImportException, IOException {
+    public String name() {
+        return "Missing files";
+    }
+
+    @Override
+    public int priority() {
+        return 10;
+    }
+
+    @Override
+    public UUID run(JobOrder order, JobProgress progress) throws ImportException, IOException {
         UUID project = Objects.requireNonNull(order.subject());
         progress.at(0, "Fetching the files");
         List<ModelStore.Lacking> all = models.lacking(project);

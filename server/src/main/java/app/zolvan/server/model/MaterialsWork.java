@@ -1,11 +1,11 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ModelReader.Progress;
 import app.zolvan.core.importing.ReadMaterials;
 import app.zolvan.core.model.Model;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.JobOrder;
+import app.zolvan.server.job.JobProgress;
 import java.io.IOException;
 import java.util.Objects;
 import java.util.UUID;
@@ -32,7 +32,17 @@ class MaterialsWork extends FileWork {
     }
 
     @Override
-    public UUID run(JobOrder order, Progress progress) throws ImportException, IOException {
+    public String name() {
+        return "Materials from a file";
+    }
+
+    @Override
+    public int priority() {
+        return 10;
+    }
+
+    @Override
+    public UUID run(JobOrder order, JobProgress progress) throws ImportException, IOException {
         UUID project = Objects.requireNonNull(order.subject());
         progress.at(0, "Fetching the file");
         try (UploadedFile file = UploadedFile.of(assets, order.asset())) {

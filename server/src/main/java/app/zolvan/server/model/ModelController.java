@@ -5,7 +5,7 @@ import app.zolvan.core.exchange.DressedModel;
 import app.zolvan.core.exchange.ModelWriter;
 import app.zolvan.core.exchange.TooManyLeaves;
 import app.zolvan.core.exchange.formats.ModelFormats;
-import app.zolvan.core.model.Excerpt;
+import app.zolvan.core.exchange.project.ProjectArchive;
 import app.zolvan.core.prepare.Roles;
 import app.zolvan.server.account.Account;
 import app.zolvan.server.asset.AssetService;
@@ -25,6 +25,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Locale;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ContentDisposition;
@@ -45,14 +46,17 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 /** Models in (upload, import) and out (export). */
 @RestController
 class ModelController {
+    /** The kind of work that makes a project of a project file. */
+    private static final String TAKE_PROJECT = "take-project";
+
     private final AssetService assets;
     private final ImportService imports;
     private final ModelStore store;
+    private final DressedModels models;
     private final ModelSurvey survey;
     private final ProjectService projects;
     private final JobService jobs;
     private final SchemeService schemes;
-    private final AgeingService ageing;
     private final ZolvanProperties properties;
     private final Quota quota;
 
@@ -60,22 +64,22 @@ class ModelController {
             AssetService assets,
             ImportService imports,
             ModelStore store,
+            DressedModels models,
             ModelSurvey survey,
             ProjectService projects,
             JobService jobs,
             SchemeService schemes,
-            AgeingService ageing,
             ZolvanProperties properties,
             Quota quota) {
         this.quota = quota;
         this.assets = assets;
         this.imports = imports;
         this.store = store;
+        this.models = models;
         this.survey = survey;
         this.projects = projects;
         this.jobs = jobs;
         this.schemes = schemes;
-        this.ageing = ageing;
         this.properties = properties;
     }
 
@@ -129,8 +133,10 @@ class ModelController {
         }
         quota.require(account.id(), request.getContentLengthLong());
         String name = FileName.decoded(fileName);
+        boolean isProject = project == null && name.toLowerCase(Locale.ROOT).endsWith(ProjectArchive.ENDING);
+        String kind = isProject ? TAKE_PROJECT : kind(materials, update, late, beside);
         try (Spool body = Spool.of(request.getInputStream(), limit)) {
-            return imports.receive(account.id(), kind(materials, update, late, beside), project, name, body);
+            return imports.receive(account.id(), kind, project, name, body);
         }
     }
 
@@ -237,14 +243,6 @@ class ModelController {
 
     private DressedModel dressed(Query query, Project project) {
         LookTable looks = schemes.looks(project, query);
-        Scene scene = store.scene(project.id());
-        Excerpt design = Excerpt.without(store.shown(project.id()), scene.surroundings());
-        return new DressedModel(
-                project.name(),
-                design.model(),
-                (part, span) -> looks.of(design.parts().get(part), span),
-                (part, span) -> looks.back(design.parts().get(part), span),
-                digest -> assets.bytes(digest),
-                (part, corrodes) -> ageing.of(scene, design.parts().get(part), corrodes));
+        return models.of(project.name(), looks);
     }
 }

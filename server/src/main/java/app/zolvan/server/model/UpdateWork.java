@@ -1,11 +1,11 @@
 package app.zolvan.server.model;
 
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.exchange.ModelReader.Progress;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobOrder;
+import app.zolvan.server.job.JobProgress;
 import java.io.IOException;
 import java.util.Objects;
 import java.util.UUID;
@@ -33,9 +33,19 @@ public class UpdateWork extends FileWork {
         return KIND;
     }
 
+    @Override
+    public String name() {
+        return "Newer file";
+    }
+
+    @Override
+    public int priority() {
+        return 10;
+    }
+
     /** Where the newer file leaves unit or up axis open, those that the first one had are taken. */
     @Override
-    public UUID run(JobOrder order, Progress progress) throws ImportException, IOException, Asking {
+    public UUID run(JobOrder order, JobProgress progress) throws ImportException, IOException, Asking {
         UUID project = Objects.requireNonNull(order.subject());
         ModelFiles.Read read;
         try {

@@ -11,7 +11,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** An asset's bytes as a file on this machine, for as long as it is open. */
-final class UploadedFile implements AutoCloseable {
+public final class UploadedFile implements AutoCloseable {
     private static final String NAME = "zolvan-import-";
     /** With the number of the process that it belongs to. */
     private static final String PREFIX = NAME + ProcessHandle.current().pid() + "-";
@@ -24,7 +24,7 @@ final class UploadedFile implements AutoCloseable {
         this.path = path;
     }
 
-    static UploadedFile of(AssetService assets, String sha256) throws IOException {
+    public static UploadedFile of(AssetService assets, String sha256) throws IOException {
         Path path = Files.createTempFile(PREFIX, ".bin");
         UploadedFile file = new UploadedFile(path);
         try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(path))) {
@@ -50,7 +50,7 @@ final class UploadedFile implements AutoCloseable {
         }
     }
 
-    String path() {
+    public String path() {
         return path.toString();
     }
 

@@ -50,7 +50,7 @@ public class ProjectService {
         return project;
     }
 
-    private Optional<Project> find(UUID id) {
+    public Optional<Project> find(UUID id) {
         return mapper.find(id)
                 .map(r -> new Project(
                         r.id(),

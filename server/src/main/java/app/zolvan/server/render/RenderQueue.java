@@ -14,7 +14,8 @@ import org.springframework.stereotype.Component;
 /**
  * Everything that this process traces, one picture at a time with all cores that are free. What there is nothing of yet goes
  * first; among equals the account that was served least in the last minutes, and of its own what was asked for last. A picture
- * that is being made finer gives way to more urgent ones at once and to other accounts after a while, and goes on later.
+ * that is being made finer gives way to more urgent ones at once and to other accounts after a while, and goes on later; none is passed over for
+ * long.
  */
 @Component
 public class RenderQueue {
@@ -24,6 +25,8 @@ public class RenderQueue {
     private static final long LONGEST_TURN = 2_000_000_000L;
     /** Time after which only half of what an account was served still counts, in ns. */
     private static final double HALF_LIFE = 120e9;
+    /** After so long without a turn a picture gets one although more urgent ones wait, in ns. */
+    private static final long PATIENCE = 4_000_000_000L;
     /** Accounts whose service differs by less are served alike, in ns. */
     private static final double ALIKE = 100e6;
 
@@ -35,6 +38,8 @@ public class RenderQueue {
     private long began;
     private long asked;
     private boolean ended;
+    /** True where the present picture has its turn because it had none for long. */
+    private boolean isExtra;
 
     RenderQueue(Cores cores) {
         this.cores = cores;
@@ -43,7 +48,8 @@ public class RenderQueue {
         tracer.start();
     }
 
-    private record Waiting(Picture picture, long number) {}
+    /** @param since when it was asked for or had its last turn */
+    private record Waiting(Picture picture, long number, long since) {}
 
     /** How long an account was served, in ns, as of a moment. */
     private record Served(double time, long at) {
@@ -62,7 +68,7 @@ public class RenderQueue {
         if (waiting.size() >= MOST_WAITING) {
             return false;
         }
-        waiting.add(new Waiting(picture, asked++));
+        waiting.add(new Waiting(picture, asked++, System.nanoTime()));
         notifyAll();
         return true;
     }
@@ -90,11 +96,18 @@ public class RenderQueue {
             wait();
         }
         long now = System.nanoTime();
-        present = waiting.stream()
+        Waiting best = waiting.stream()
                 .min(Comparator.comparing((Waiting w) -> w.picture.rank())
                         .thenComparingDouble(w -> Math.floor(served(w.picture, now) / ALIKE))
                         .thenComparing(Comparator.comparingLong(Waiting::number).reversed()))
                 .orElseThrow();
+        Picture.Rank rank = best.picture.rank();
+        Waiting passedOver = waiting.stream()
+                .filter(w -> w.picture.rank().compareTo(rank) > 0 && now - w.since > PATIENCE)
+                .min(Comparator.comparing((Waiting w) -> w.picture.rank()).thenComparing(Waiting::since))
+                .orElse(null);
+        isExtra = passedOver != null && rank != Picture.Rank.FIRST;
+        present = isExtra ? passedOver : best;
         waiting.remove(present);
         began = now;
         return present;
@@ -142,7 +155,7 @@ public class RenderQueue {
         }
         boolean askedAnew = waiting.stream().anyMatch(w -> w.picture.key().equals(next.picture.key()));
         if (more && !askedAnew) {
-            waiting.add(next);
+            waiting.add(new Waiting(next.picture, next.number, now));
         }
     }
 
@@ -154,7 +167,8 @@ public class RenderQueue {
         boolean wasLong = System.nanoTime() - began > LONGEST_TURN;
         for (Waiting w : waiting) {
             int urgency = w.picture.rank().compareTo(rank);
-            if (urgency < 0 || (urgency == 0 && wasLong && !w.picture.accounts().equals(present.picture.accounts()))) {
+            boolean isUrgent = isExtra ? w.picture.rank() == Picture.Rank.FIRST || wasLong : urgency < 0;
+            if (isUrgent || (urgency == 0 && wasLong && !w.picture.accounts().equals(present.picture.accounts()))) {
                 return true;
             }
         }

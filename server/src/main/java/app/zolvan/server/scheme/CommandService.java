@@ -361,6 +361,17 @@ public class CommandService {
         }
     }
 
+    /** Puts things on a project that was just made, which nobody has seen yet: no history, no locks. */
+    void begin(Project project, List<Change> changes) {
+        for (Change c : changes) {
+            if (c instanceof Change.OfEntry e) {
+                mapper.putEntries(List.of(Objects.requireNonNull(e.after())));
+            } else {
+                apply(project, c);
+            }
+        }
+    }
+
     private void apply(Project project, Change change) {
         if (change instanceof Change.OfEntry e) {
             mapper.deleteEntry(e.scheme(), e.level(), e.target(), e.side());

@@ -2,6 +2,7 @@ package app.zolvan.server.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.zolvan.server.Browser;
 import app.zolvan.server.ServerTest;
 import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
@@ -19,7 +20,7 @@ class JobFencingTest extends ServerTest {
     void insertJob() {
         UUID account =
                 UUID.fromString(browser.get("/api/session").json().get("id").asString());
-        mapper.insert(id, account, "inspect", "Stools", "0".repeat(64), null);
+        mapper.insert(id, account, "inspect", "Stools", "0".repeat(64), null, 0, null);
     }
 
     private String state() {
@@ -72,7 +73,7 @@ class JobFencingTest extends ServerTest {
         database.update("update job set created_at = now() - interval '8 days' where id = ?", id);
         jobs.tidy();
         assertThat(state()).isEqualTo("CANCELLED");
-        database.update("update job set created_at = now() - interval '31 days' where id = ?", id);
+        database.update("update job set created_at = now() - interval '31 days', dismissed = true where id = ?", id);
         jobs.tidy();
         assertThat(browser.get("/api/jobs/" + id).status()).isEqualTo(404);
     }
@@ -106,4 +107,62 @@ class JobFencingTest extends ServerTest {
 
     @Autowired
     private JobService jobs;
+
+    @Test
+    void aPausedJobRestsAndGoesOnFromWhatWasKept() {
+        UUID account = mapper.find(id).orElseThrow().accountId();
+        long run = mapper.start(id, 1).orElseThrow().run();
+        assertThat(mapper.keep(id, run, "1".repeat(64))).isEqualTo(1);
+        assertThat(mapper.pause(id, account)).isEqualTo(1);
+        assertThat(mapper.flags(id).pause()).isTrue();
+        assertThat(mapper.rest(id, run)).isEqualTo(1);
+        assertThat(state()).isEqualTo("PAUSED");
+        assertThat(mapper.start(id, 1)).as("until it is resumed").isEmpty();
+        assertThat(mapper.resume(id, account)).isEqualTo(1);
+        JobMapper.Begun next = mapper.start(id, 1).orElseThrow();
+        assertThat(next.attempts()).as("a pause says nothing against it").isEqualTo(1);
+        assertThat(mapper.find(id).orElseThrow().kept()).isEqualTo("1".repeat(64));
+        assertThat(mapper.keep(id, run, "2".repeat(64)))
+                .as("by the run of before")
+                .isZero();
+    }
+
+    @Test
+    void anAccountsJobsAreDoneOneAfterTheOtherAndAnothersBesideThem() {
+        UUID mine = mapper.find(id).orElseThrow().accountId();
+        UUID second = UUID.randomUUID();
+        mapper.insert(second, mine, "inspect", "Second", null, null, 0, null);
+        Browser other = stranger().asNewDesigner(accounts);
+        UUID theirs = UUID.randomUUID();
+        mapper.insert(
+                theirs,
+                UUID.fromString(other.get("/api/session").json().get("id").asString()),
+                "inspect",
+                "Theirs",
+                null,
+                null,
+                0,
+                null);
+        long run = mapper.start(id, 1).orElseThrow().run();
+        assertThat(mapper.start(second, 1)).isEmpty();
+        assertThat(mapper.start(theirs, 1)).isPresent();
+        assertThat(mapper.start(id, 0)).as("begun again after a crash").isPresent();
+        mapper.finish(id, run + 1, "DONE", null, null);
+        assertThat(mapper.start(second, 1)).isPresent();
+    }
+
+    @Test
+    void whatHasEndedStaysUntilItIsDismissed() {
+        long run = mapper.start(id, 1).orElseThrow().run();
+        String job = "/api/jobs/" + id;
+        assertThat(browser.delete(job).status()).as("under way").isEqualTo(409);
+        assertThat(browser.post(job + "/pause", "").sentence()).contains("can’t be paused");
+        mapper.finish(id, run, "DONE", null, null);
+        database.update("update job set created_at = now() - interval '31 days' where id = ?", id);
+        jobs.tidy();
+        assertThat(browser.get("/api/jobs").json().toString()).contains(id.toString());
+        assertThat(browser.delete(job).status()).isEqualTo(204);
+        assertThat(browser.get("/api/jobs").json().toString()).doesNotContain(id.toString());
+        assertThat(stranger().asNewDesigner(accounts).delete(job).status()).isEqualTo(404);
+    }
 }

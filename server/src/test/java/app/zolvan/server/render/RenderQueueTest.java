@@ -148,4 +148,34 @@ class RenderQueueTest {
                 .isEqualTo("Ben's");
         assertThat(finished.poll(10, TimeUnit.SECONDS)).isEqualTo("Ada's second");
     }
+
+    @Test
+    void nothingIsPassedOverForLong() throws InterruptedException {
+        queue.add(new Fake("proof", ADA, Picture.Rank.PROOF, 0));
+        awaitFinished(1);
+        CountDownLatch go = busy();
+        queue.add(new Fake("another proof", ADA, Picture.Rank.PROOF, 0));
+        for (int i = 0; i < 40; i++) {
+            queue.add(new Slow("chip " + i));
+        }
+        go.countDown();
+        awaitFinished(41);
+        assertThat(order.indexOf("another proof")).isBetween(10, 38);
+    }
+
+    /** A chip that takes a fifth of a second. */
+    private final class Slow extends Fake {
+        Slow(String name) {
+            super(name, BEN, Picture.Rank.CHIP, 0);
+        }
+
+        @Override
+        public boolean work(Turn turn) {
+            long end = System.nanoTime() + 200_000_000;
+            while (System.nanoTime() < end) {
+                Thread.onSpinWait();
+            }
+            return super.work(turn);
+        }
+    }
 }

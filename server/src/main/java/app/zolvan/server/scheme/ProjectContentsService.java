@@ -1,0 +1,198 @@
+package app.zolvan.server.scheme;
+
+import app.zolvan.core.exchange.ImportException;
+import app.zolvan.core.exchange.project.ProjectArchive;
+import app.zolvan.core.model.LengthUnit;
+import app.zolvan.server.asset.AssetService;
+import app.zolvan.server.library.MaterialRow;
+import app.zolvan.server.library.MaterialService;
+import app.zolvan.server.light.LightRow;
+import app.zolvan.server.light.LightService;
+import app.zolvan.server.model.ModelStore;
+import app.zolvan.server.model.Scene;
+import app.zolvan.server.problem.GivenName;
+import app.zolvan.server.project.Project;
+import app.zolvan.server.project.ProjectService;
+import app.zolvan.server.view.ViewMapper;
+import app.zolvan.server.view.ViewRow;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Function;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What a project holds, gathered for a file; and a project made of what a file holds. */
+@Service
+class ProjectContentsService {
+    private static final String SNAPSHOT = "application/json";
+
+    private final ModelStore models;
+    private final SchemeService schemes;
+    private final SchemeMapper mapper;
+    private final MaterialService materials;
+    private final LightService lights;
+    private final ViewMapper views;
+    private final NoteMapper notes;
+    private final AssetService assets;
+    private final ProjectService projects;
+    private final CommandService commands;
+
+    ProjectContentsService(
+            ModelStore models,
+            SchemeService schemes,
+            SchemeMapper mapper,
+            MaterialService materials,
+            LightService lights,
+            ViewMapper views,
+            NoteMapper notes,
+            AssetService assets,
+            ProjectService projects,
+            CommandService commands) {
+        this.models = models;
+        this.schemes = schemes;
+        this.mapper = mapper;
+        this.materials = materials;
+        this.lights = lights;
+        this.views = views;
+        this.notes = notes;
+        this.assets = assets;
+        this.projects = projects;
+        this.commands = commands;
+    }
+
+    /** Where a file has its bytes. */
+    interface Bytes {
+        byte[] at(String path) throws ImportException;
+    }
+
+    /** The path of a view's picture. */
+    static String view(UUID id) {
+        return ProjectArchive.VIEWS + id + ".jpg";
+    }
+
+    @Transactional(readOnly = true)
+    ProjectContents of(Project project) {
+        UUID id = project.id();
+        List<Change> changes = new ArrayList<>();
+        List<MaterialRow> own = materials.ofProject(id);
+        inOrder(own, MaterialRow::id, m -> references(m.parent(), m.colourOf()))
+                .forEach(m -> changes.add(new Change.OfMaterial(m.id(), null, m)));
+        List<SchemeMapper.SchemeRow> dividers = schemes.schemes(id);
+        inOrder(dividers, SchemeMapper.SchemeRow::id, s -> references(s.base(), null))
+                .forEach(s -> changes.add(new Change.OfScheme(s.id(), null, s)));
+        for (SchemeMapper.EntryRow e : mapper.entriesOfProject(id)) {
+            changes.add(new Change.OfEntry(e.schemeId(), e.level(), e.target(), e.side(), null, e));
+        }
+        for (SchemeMapper.CandidateRow c : mapper.candidates(id)) {
+            changes.add(new Change.OfCandidate(c.level(), c.target(), c.materialId(), null, c.position()));
+        }
+        for (LightRow l : lights.setups(id)) {
+            changes.add(new Change.OfLight(l.id(), null, l));
+        }
+        for (ViewRow v : views.views(id)) {
+            changes.add(new Change.OfView(v.id(), null, v));
+        }
+        for (NoteMapper.NoteRow n : notes.notes(id)) {
+            changes.add(new Change.OfNote(n.id(), null, n));
+        }
+        Set<UUID> pictured = new HashSet<>(views.pictured(id));
+        return new ProjectContents(
+                ProjectArchive.FORMAT,
+                ProjectArchive.VERSION,
+                id,
+                project.name(),
+                project.client(),
+                project.unit().symbol(),
+                dividers.stream().map(SchemeMapper.SchemeRow::letter).toList(),
+                models.stored(id),
+                models.scene(id).ownFaces().stream().map(Scene.OwnFace::name).toList(),
+                changes,
+                assets.ofProject(id).stream()
+                        .filter(a -> !a.mediaType().equals(SNAPSHOT))
+                        .map(a -> new ProjectContents.Held(a.sha256(), a.mediaType(), a.bytes()))
+                        .toList(),
+                views.views(id).stream()
+                        .map(ViewRow::id)
+                        .filter(pictured::contains)
+                        .toList());
+    }
+
+    private static Set<UUID> references(UUID one, UUID other) {
+        Set<UUID> out = new HashSet<>();
+        if (one != null) {
+            out.add(one);
+        }
+        if (other != null) {
+            out.add(other);
+        }
+        return out;
+    }
+
+    /** The same things, each after those that it refers to. */
+    private static <T> List<T> inOrder(Collection<T> things, Function<T, UUID> id, Function<T, Set<UUID>> references) {
+        List<T> left = new ArrayList<>(things);
+        List<T> out = new ArrayList<>();
+        while (!left.isEmpty()) {
+            Set<UUID> waiting = new HashSet<>();
+            left.forEach(t -> waiting.add(id.apply(t)));
+            List<T> free = left.stream()
+                    .filter(t -> references.apply(t).stream().noneMatch(waiting::contains))
+                    .toList();
+            if (free.isEmpty()) {
+                throw new IllegalStateException("things refer to each other in a ring");
+            }
+            out.addAll(free);
+            left.removeAll(free);
+        }
+        return out;
+    }
+
+    /**
+     * Makes a project of what a file holds, all of it or nothing.
+     *
+     * @param id   of the new project, which all that the contents name is of
+     * @param file bytes under a path of the file
+     */
+    @Transactional(rollbackFor = Exception.class)
+    void create(UUID id, UUID owner, ProjectContents c, Bytes file) throws ImportException {
+        LengthUnit unit;
+        try {
+            unit = LengthUnit.ofSymbol(c.unit());
+        } catch (IllegalArgumentException e) {
+            throw damaged("its unit of length is unknown");
+        }
+        projects.create(id, owner, GivenName.require(c.name()), Objects.requireNonNullElse(c.client(), ""), unit);
+        for (ProjectContents.Held a : c.assets()) {
+            assets.addToProject(id, assets.store(file.at(ProjectArchive.ASSETS + a.sha256()), a.mediaType()));
+        }
+        List<Change> changes = ProjectContentsCheck.of(c, id, this::isShipped, d -> assets.isInProject(id, d));
+        Project project = projects.find(id).orElseThrow();
+        commands.begin(
+                project,
+                changes.stream().filter(Change.OfMaterial.class::isInstance).toList());
+        models.createFrom(id, c.model());
+        models.nameOwnFaces(id, c.ownFaces());
+        commands.begin(
+                project,
+                changes.stream().filter(x -> !(x instanceof Change.OfMaterial)).toList());
+        for (UUID view : c.views()) {
+            views.putPicture(id, view, file.at(view(view)));
+        }
+    }
+
+    /** True for a material of the library that ships, which is the same everywhere. */
+    private boolean isShipped(UUID material) {
+        MaterialRow m = materials.find(material);
+        return m != null && m.projectId() == null && m.libraryId() == null;
+    }
+
+    static ImportException damaged(String why) {
+        return new ImportException(
+                "damaged", "This project file can’t be used: " + why + ". Save it from Zolvan once more.");
+    }
+}
