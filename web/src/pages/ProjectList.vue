@@ -186,7 +186,8 @@ async function signOut() {
             <v-icon :icon="mdiTrayArrowUp" size="28" />
             <b>New project from a model</b>
             <span class="soft small"
-              >Drop a file, several, or a folder: {{ formats }}, alone or with their textures; or a project file.</span
+              >Drop a file, several, or a folder: {{ formats }}, alone or with their textures; or a project
+              file.</span
             >
             <v-btn color="primary" variant="flat" @click="chooser?.click()">Choose files</v-btn>
             <p v-if="imports.problem" class="problem small" role="alert">{{ imports.problem }}</p>

@@ -57,7 +57,9 @@ function size(bytes: number): string {
           <router-link v-if="j.state === 'DONE' && j.result && !j.subject" :to="`/projects/${j.result}`"
             >Open the project</router-link
           >
-          <button v-if="j.pausable && j.state === 'RUNNING'" class="link" @click="jobs.pause(j)">Pause</button>
+          <button v-if="j.pausable && j.state === 'RUNNING'" class="link" @click="jobs.pause(j)">
+            Pause
+          </button>
           <button v-if="j.state === 'PAUSED'" class="link" @click="jobs.resume(j)">Go on</button>
           <button v-if="!isOver(j)" class="link" @click="jobs.cancel(j)">Call off</button>
           <button v-else class="link" @click="jobs.dismiss([j])">Dismiss</button>

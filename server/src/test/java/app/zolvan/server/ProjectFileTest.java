@@ -32,7 +32,7 @@ class ProjectFileTest extends ProjectTest {
     @BeforeEach
     void dressStools() throws InterruptedException {
         open(newProject());
-        assign("part", SEAT, "LE-002");
+        assign("part", SEAT, "PT-014");
         assign("set", setOf(LEG), "MT-003");
         post(
                 "/schemes",
@@ -114,7 +114,9 @@ class ProjectFileTest extends ProjectTest {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         PrintStream to = new PrintStream(out, true, StandardCharsets.UTF_8);
         assertThat(new CommandLine(to, to).run("inspect", file.toString())).isEqualTo(CommandLine.DONE);
-        assertThat(out.toString(StandardCharsets.UTF_8)).contains("Saddle hide").contains("Spun brass");
+        assertThat(out.toString(StandardCharsets.UTF_8))
+                .contains("Harbour red enamel")
+                .contains("Spun brass");
         Path picture = folder.resolve("night.png");
         assertThat(new CommandLine(to, to)
                         .run(

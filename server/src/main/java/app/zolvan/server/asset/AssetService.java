@@ -151,6 +151,12 @@ public class AssetService {
     /** What a project's asset is and takes. */
     public record Stored(String sha256, long bytes, String mediaType) {}
 
+    /** @throws Problem where there is no such asset */
+    public Stored stored(String sha256) {
+        AssetMapper.Row row = find(sha256);
+        return new Stored(row.sha256(), row.size(), row.mediaType());
+    }
+
     /** A project's own assets, the largest first. */
     public List<Stored> ofProject(UUID projectId) {
         return mapper.ofProject(projectId).stream()

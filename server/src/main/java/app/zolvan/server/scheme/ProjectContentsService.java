@@ -18,7 +18,9 @@ import app.zolvan.server.view.ViewRow;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
@@ -112,14 +114,25 @@ class ProjectContentsService {
                 models.stored(id),
                 models.scene(id).ownFaces().stream().map(Scene.OwnFace::name).toList(),
                 changes,
-                assets.ofProject(id).stream()
-                        .filter(a -> !a.mediaType().equals(SNAPSHOT))
-                        .map(a -> new ProjectContents.Held(a.sha256(), a.mediaType(), a.bytes()))
-                        .toList(),
+                held(id, own),
                 views.views(id).stream()
                         .map(ViewRow::id)
                         .filter(pictured::contains)
                         .toList());
+    }
+
+    /** The project's own assets, and pictures of a library that its materials show. */
+    private List<ProjectContents.Held> held(UUID project, List<MaterialRow> own) {
+        Map<String, AssetService.Stored> all = new LinkedHashMap<>();
+        assets.ofProject(project).stream()
+                .filter(a -> !a.mediaType().equals(SNAPSHOT))
+                .forEach(a -> all.put(a.sha256(), a));
+        for (MaterialRow m : own) {
+            m.toSurface().textures().values().forEach(t -> all.computeIfAbsent(t.image(), assets::stored));
+        }
+        return all.values().stream()
+                .map(a -> new ProjectContents.Held(a.sha256(), a.mediaType(), a.bytes()))
+                .toList();
     }
 
     private static Set<UUID> references(UUID one, UUID other) {
@@ -168,9 +181,12 @@ class ProjectContentsService {
         }
         projects.create(id, owner, GivenName.require(c.name()), Objects.requireNonNullElse(c.client(), ""), unit);
         for (ProjectContents.Held a : c.assets()) {
-            assets.addToProject(id, assets.store(file.at(ProjectArchive.ASSETS + a.sha256()), a.mediaType()));
+            if (!assets.isInLibrary(a.sha256())) {
+                assets.addToProject(id, assets.store(file.at(ProjectArchive.ASSETS + a.sha256()), a.mediaType()));
+            }
         }
-        List<Change> changes = ProjectContentsCheck.of(c, id, this::isShipped, d -> assets.isInProject(id, d));
+        List<Change> changes = ProjectContentsCheck.of(
+                c, id, this::isShipped, d -> assets.isInProject(id, d) || assets.isInLibrary(d));
         Project project = projects.find(id).orElseThrow();
         commands.begin(
                 project,
