@@ -130,7 +130,7 @@ async function signOut() {
     <main>
       <h1>Projects</h1>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <p v-if="notice" class="soft" role="status">{{ notice }}</p>
+      <p v-if="notice" class="soft notice" role="status">{{ notice }}</p>
       <div class="grid">
         <section
           class="card drop"
@@ -322,6 +322,9 @@ h1 {
   right: 10px;
   bottom: 10px;
   color: var(--soft);
+}
+.notice {
+  margin-bottom: 12px;
 }
 .bin.file {
   right: 36px;

@@ -45,8 +45,8 @@ function named(to: string) {
         @done="naming = false"
       />
       <p v-else class="acts">
-        <button class="link" @click="naming = true">Rename</button>
-        <button class="link" @click="light.copy()">Copy</button>
+        <v-btn size="small" @click="naming = true">Rename</v-btn>
+        <v-btn size="small" @click="light.copy()">Copy</v-btn>
         <button v-if="light.setups.length > 1" class="link" @click="light.remove()">Remove</button>
       </p>
     </section>
@@ -125,7 +125,7 @@ function named(to: string) {
 }
 .acts {
   display: flex;
-  gap: 14px;
+  gap: 8px;
   margin-top: 8px;
 }
 </style>

@@ -32,10 +32,9 @@ function size(bytes: number): string {
 <template>
   <v-menu :close-on-content-click="false" location="bottom end" @update:model-value="jobs.read()">
     <template #activator="{ props: menu }">
-      <button class="plain jobs" v-bind="menu" aria-label="Long work">
+      <button class="plain jobs" v-bind="menu" aria-label="Long work" title="Long work">
         <v-icon :icon="mdiProgressClock" size="18" />
         <b v-if="jobs.underWay.length > 0">{{ jobs.underWay.length }}</b>
-        <v-tooltip activator="parent" location="bottom">Long work</v-tooltip>
       </button>
     </template>
     <section class="list" aria-label="Long work">
@@ -51,23 +50,32 @@ function size(bytes: number): string {
           {{ told(j) }}
         </p>
         <p class="acts small">
-          <a v-for="r in j.results" :key="r.number" :href="api.resultAddress(j.id, r.number)" download
-            >Save {{ r.name }} · {{ size(r.bytes) }}</a
+          <v-btn
+            v-for="r in j.results"
+            :key="r.number"
+            size="small"
+            :href="api.resultAddress(j.id, r.number)"
+            download
+            :title="r.name"
+            >Save the file · {{ size(r.bytes) }}</v-btn
           >
-          <router-link v-if="j.state === 'DONE' && j.result && !j.subject" :to="`/projects/${j.result}`"
-            >Open the project</router-link
+          <v-btn
+            v-if="j.state === 'DONE' && j.result && !j.subject"
+            size="small"
+            :to="`/projects/${j.result}`"
+            >Open the project</v-btn
           >
-          <button v-if="j.pausable && j.state === 'RUNNING'" class="link" @click="jobs.pause(j)">
+          <v-btn v-if="j.pausable && j.state === 'RUNNING'" size="small" @click="jobs.pause(j)">
             Pause
-          </button>
-          <button v-if="j.state === 'PAUSED'" class="link" @click="jobs.resume(j)">Go on</button>
-          <button v-if="!isOver(j)" class="link" @click="jobs.cancel(j)">Call off</button>
-          <button v-else class="link" @click="jobs.dismiss([j])">Dismiss</button>
+          </v-btn>
+          <v-btn v-if="j.state === 'PAUSED'" size="small" @click="jobs.resume(j)">Go on</v-btn>
+          <v-btn v-if="!isOver(j)" size="small" @click="jobs.cancel(j)">Call off</v-btn>
+          <v-btn v-else size="small" @click="jobs.dismiss([j])">Dismiss</v-btn>
         </p>
       </article>
       <p v-if="jobs.problem" class="problem small" role="alert">{{ jobs.problem }}</p>
       <p v-if="jobs.ended.length > 1" class="acts all small">
-        <button class="link" @click="jobs.dismiss(jobs.ended)">Dismiss all that has ended</button>
+        <v-btn size="small" @click="jobs.dismiss(jobs.ended)">Dismiss all that has ended</v-btn>
       </p>
     </section>
   </v-menu>
@@ -113,7 +121,10 @@ progress {
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 12px;
+  gap: 8px;
+}
+article .acts {
+  margin-top: 6px;
 }
 .all {
   padding-top: 8px;
