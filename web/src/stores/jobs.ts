@@ -14,7 +14,16 @@ export const useJobs = defineStore('jobs', () => {
   const ended = computed(() => all.value.filter(isOver))
 
   async function read() {
-    all.value = await api.jobs().catch(() => all.value)
+    try {
+      all.value = await api.jobs()
+    } catch (e) {
+      tell(e)
+    }
+  }
+
+  function tell(e: unknown) {
+    if (!(e instanceof Refusal)) throw e
+    problem.value = e.message
   }
 
   function hear(news: Job) {
@@ -28,8 +37,8 @@ export const useJobs = defineStore('jobs', () => {
     try {
       hear(await work)
     } catch (e) {
-      problem.value = e instanceof Refusal ? e.message : ''
       await read()
+      tell(e)
     }
   }
 
@@ -38,8 +47,9 @@ export const useJobs = defineStore('jobs', () => {
   const cancel = (job: Job) => act(api.cancelJob(job.id))
   async function dismiss(jobs: Job[]) {
     problem.value = ''
-    await Promise.all(jobs.map((j) => api.dismissJob(j.id).catch(() => undefined)))
+    const done = await Promise.allSettled(jobs.map((j) => api.dismissJob(j.id)))
     await read()
+    done.forEach((d) => d.status === 'rejected' && tell(d.reason))
   }
 
   return { all, problem, underWay, ended, read, hear, pause, resume, cancel, dismiss }

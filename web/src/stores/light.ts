@@ -1,9 +1,10 @@
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { api, newKey, type LightSetup } from '../api/client'
 import type { Light } from '../stage/Stage'
 import { useWorkspace } from './workspace'
 
+/** Shown before a project is there; projects begin with the server's. */
 const FIRST_LIGHT: Light = { surroundings: 'studio', strength: 1, turn: 0, exposure: 0 }
 
 function stageLight(of: LightSetup): Light {
@@ -20,7 +21,7 @@ export const useLight = defineStore('light', () => {
   const chosen = ref('')
   const current = computed(() => setups.value.find((l) => l.id === chosen.value) ?? setups.value[0])
   /** What a control is being moved to, before it is let go. */
-  const tried = ref<Partial<Light> | null>(null)
+  const tried = shallowRef<Partial<Light> | null>(null)
   const shown = computed<Light>(() => ({
     ...(current.value ? stageLight(current.value) : FIRST_LIGHT),
     ...tried.value,
@@ -41,9 +42,18 @@ export const useLight = defineStore('light', () => {
     const kept = localStorage.getItem(key)
     if (!kept || !current.value) return
     localStorage.removeItem(key)
-    const own = { ...FIRST_LIGHT, ...(JSON.parse(kept) as Partial<Light>) }
+    const own = read(kept)
     const isNew = setups.value.length === 1 && same(stageLight(current.value), FIRST_LIGHT)
     if (isNew && !same(own, FIRST_LIGHT)) await set(own)
+  }
+
+  /** The first light where what was kept is none. */
+  function read(kept: string): Light {
+    try {
+      return { ...FIRST_LIGHT, ...(JSON.parse(kept) as Partial<Light>) }
+    } catch {
+      return FIRST_LIGHT
+    }
   }
 
   function same(one: Light, other: Light): boolean {

@@ -147,7 +147,7 @@ function unfold(kind: Finding['kind']) {
             {{ f.says }}
           </button>
           <div v-if="looking === f" class="advice">
-            <p class="soft small">{{ f.advice }}</p>
+            <p class="soft small">{{ f.advice }}{{ f.certainty === 'PERHAPS' ? ' It may be meant.' : '' }}</p>
             <v-btn
               v-if="f.remedy"
               size="small"

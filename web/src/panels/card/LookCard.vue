@@ -345,7 +345,12 @@ onBeforeUnmount(() => {
             </template>
           </template>
           <EdgesRow :of="card" :only="only" />
-          <p v-for="r in material.remarks" :key="r" class="remark small">{{ r }}</p>
+          <p v-for="r in material.remarks" :key="r.kind" class="remark small">
+            {{ r.says }}
+            <button v-if="r.fix" class="plain small link" @click="commit(r.fix.values)">
+              {{ r.fix.label }}
+            </button>
+          </p>
           <button
             v-if="toOrigin"
             class="plain small link"

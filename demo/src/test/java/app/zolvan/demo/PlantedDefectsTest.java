@@ -15,9 +15,9 @@ import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import app.zolvan.core.model.SourceImage;
-import app.zolvan.core.prepare.Finding;
-import app.zolvan.core.prepare.Finding.Kind;
 import app.zolvan.core.prepare.ModelInspection;
+import app.zolvan.core.prepare.ModelSnag;
+import app.zolvan.core.snag.Snag;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
@@ -36,7 +36,7 @@ import org.junit.jupiter.api.Test;
  */
 class PlantedDefectsTest {
     /** A part that a defect of some kind was planted in, or that is one. */
-    private record Planted(Kind kind, int part) {}
+    private record Planted(ModelSnag kind, int part) {}
 
     @Test
     void allPlantedDefectsAreFoundAndHardlyAnythingElseIsTold() {
@@ -58,8 +58,8 @@ class PlantedDefectsTest {
         Garden garden = new Garden(model, seed);
         Set<String> before = pairs(inspect(garden.model(false)));
         garden.plant();
-        List<Finding> found = inspect(garden.model(true));
-        Map<Kind, int[]> table = new EnumMap<>(Kind.class); // planted, found, false alarms
+        List<Snag> found = inspect(garden.model(true));
+        Map<ModelSnag, int[]> table = new EnumMap<>(ModelSnag.class); // planted, found, false alarms
         for (Planted p : garden.planted) {
             int[] row = table.computeIfAbsent(p.kind, k -> new int[3]);
             row[0]++;
@@ -73,7 +73,7 @@ class PlantedDefectsTest {
         }
         int alarms = 0;
         int consequences = 0; // what is told of a broken part besides its defect, such as that it no longer closes
-        for (Finding f : found) {
+        for (Snag f : found) {
             boolean known = f.parts().stream().allMatch(p -> before.contains(f.kind() + " " + p));
             boolean planted = garden.planted.stream()
                     .anyMatch(
@@ -82,7 +82,7 @@ class PlantedDefectsTest {
             if (!known && !planted && broken) {
                 consequences++;
             } else if (!known && !planted) {
-                table.computeIfAbsent(f.kind(), k -> new int[3])[2]++;
+                table.computeIfAbsent((ModelSnag) f.kind(), k -> new int[3])[2]++;
                 alarms++;
                 System.out.println("false alarm: " + LengthText.read(f.says(), LengthUnit.MM));
             }
@@ -93,11 +93,11 @@ class PlantedDefectsTest {
         return alarms;
     }
 
-    private static List<Finding> inspect(Model model) {
+    private static List<Snag> inspect(Model model) {
         return ModelInspection.of(Preparation.of(model, share -> {}), share -> {});
     }
 
-    private static Set<String> pairs(List<Finding> findings) {
+    private static Set<String> pairs(List<Snag> findings) {
         Set<String> out = new HashSet<>();
         findings.forEach(f -> f.parts().forEach(p -> out.add(f.kind() + " " + p)));
         return out;
@@ -164,13 +164,13 @@ class PlantedDefectsTest {
                 nameless();
                 SourceImage image = new SourceImage("image" + i, "image/png", 8192, 4096, new byte[1]);
                 images.put("image" + i, image);
-                planted.add(new Planted(Kind.OVERSIZE_IMAGE, -1));
+                planted.add(new Planted(ModelSnag.OVERSIZE_IMAGE, -1));
                 groups.add(new Model.Group(Model.NONE, "Leftover " + i, Transform.IDENTITY));
-                planted.add(new Planted(Kind.EMPTY_GROUP, -1));
+                planted.add(new Planted(ModelSnag.EMPTY_GROUP, -1));
             }
             Vec3 size = model.bounds().size();
             Vec3 away = model.bounds().max().plus(size.times(6));
-            planted.add(new Planted(Kind.STRAY, add("Lost key", box(0.05, 0.05, 0.05), at(away))));
+            planted.add(new Planted(ModelSnag.STRAY, add("Lost key", box(0.05, 0.05, 0.05), at(away))));
         }
 
         /** A closed part that nothing was planted in, with a mesh of its own from now on. */
@@ -195,7 +195,7 @@ class PlantedDefectsTest {
             throw new AssertionError("no part left to plant anything in");
         }
 
-        private void mend(Kind kind, int part, Mesh mesh) {
+        private void mend(ModelSnag kind, int part, Mesh mesh) {
             meshes.set(parts.get(part).mesh(), mesh);
             planted.add(new Planted(kind, part));
         }
@@ -220,7 +220,7 @@ class PlantedDefectsTest {
         private void open() {
             int p = victim(0);
             int[] i = mesh(p).indices();
-            mend(Kind.OPEN, p, with(mesh(p), mesh(p).positions(), Arrays.copyOf(i, i.length - 3)));
+            mend(ModelSnag.OPEN, p, with(mesh(p), mesh(p).positions(), Arrays.copyOf(i, i.length - 3)));
         }
 
         private void fin() {
@@ -232,7 +232,7 @@ class PlantedDefectsTest {
                 positions[m.positions().length + k] = (float) tip.get(k);
             }
             int[] i = m.indices();
-            mend(Kind.NON_MANIFOLD, p, with(m, positions, plus(i, i[0], i[1], m.vertexCount())));
+            mend(ModelSnag.NON_MANIFOLD, p, with(m, positions, plus(i, i[0], i[1], m.vertexCount())));
         }
 
         private void flip() {
@@ -243,19 +243,19 @@ class PlantedDefectsTest {
                 i[3 * t] = i[3 * t + 1];
                 i[3 * t + 1] = swap;
             }
-            mend(Kind.FLIPPED, p, with(mesh(p), mesh(p).positions(), i));
+            mend(ModelSnag.FLIPPED, p, with(mesh(p), mesh(p).positions(), i));
         }
 
         private void twice() {
             int p = victim(0);
             int[] i = mesh(p).indices();
-            mend(Kind.DUPLICATE, p, with(mesh(p), mesh(p).positions(), plus(i, i[3], i[4], i[5])));
+            mend(ModelSnag.DUPLICATE, p, with(mesh(p), mesh(p).positions(), plus(i, i[3], i[4], i[5])));
         }
 
         private void sliver() {
             int p = victim(0);
             int[] i = mesh(p).indices();
-            mend(Kind.DEGENERATE, p, with(mesh(p), mesh(p).positions(), plus(i, i[3], i[4], i[3])));
+            mend(ModelSnag.DEGENERATE, p, with(mesh(p), mesh(p).positions(), plus(i, i[3], i[4], i[3])));
         }
 
         private void copy() {
@@ -263,13 +263,13 @@ class PlantedDefectsTest {
             Model.Part part = parts.get(p);
             parts.add(new Model.Part(part.group(), "Copy of " + p, part.local(), part.mesh(), part.sourceOfSpan()));
             boxes.add(boxes.get(p));
-            planted.add(new Planted(Kind.COINCIDENT, p));
+            planted.add(new Planted(ModelSnag.COINCIDENT, p));
         }
 
         private void bare() {
             int p = victim(0);
             bare.add(p);
-            planted.add(new Planted(Kind.NO_COORDINATES, p));
+            planted.add(new Planted(ModelSnag.NO_COORDINATES, p));
         }
 
         private void nameless() {
@@ -277,27 +277,27 @@ class PlantedDefectsTest {
             Model.Part part = parts.get(p);
             String name = "mesh_" + random.nextInt(100);
             parts.set(p, new Model.Part(part.group(), name, part.local(), part.mesh(), part.sourceOfSpan()));
-            planted.add(new Planted(Kind.NAMELESS, p));
+            planted.add(new Planted(ModelSnag.NAMELESS, p));
         }
 
         /** A peg that comes out of a body by 2 mm. */
         private void poke() {
-            beside(0.028, 0.004, 0.015, -0.0055, Kind.POKING, "Peg");
+            beside(0.028, 0.004, 0.015, -0.0055, ModelSnag.POKING, "Peg");
         }
 
         /** A plate that hovers 0.3 mm above a body. */
         private void gap() {
-            beside(0.004, 0.02, 0.006, 0.0033, Kind.GAP, "Plate");
+            beside(0.004, 0.02, 0.006, 0.0033, ModelSnag.GAP, "Plate");
         }
 
         /** A box on a triangle of a body, its middle so far out of it, where nothing else is near. */
-        private void beside(double thickness, double width, double length, double out, Kind kind, String name) {
+        private void beside(double thickness, double width, double length, double out, ModelSnag kind, String name) {
             double room = width / 2 + 0.002;
             for (int tries = 0; tries < 1000; tries++) {
                 int p = victim(thickness);
                 Transform world = model.partToWorld(parts.get(p));
                 Mesh m = mesh(p);
-                for (int t = 0; t < m.triangleCount() && (kind == Kind.GAP || isBlock(m, world)); t++) {
+                for (int t = 0; t < m.triangleCount() && (kind == ModelSnag.GAP || isBlock(m, world)); t++) {
                     Vec3 a = world.point(m.position(m.indices()[3 * t]));
                     Vec3 b = world.point(m.position(m.indices()[3 * t + 1]));
                     Vec3 c = world.point(m.position(m.indices()[3 * t + 2]));
@@ -311,7 +311,7 @@ class PlantedDefectsTest {
                     Box3 place =
                             Box3.EMPTY.with(middle.plus(up.times(room + 0.002))).widened(room);
                     boolean level = Math.abs(up.get(up(up))) > 0.999;
-                    if (level && (kind == Kind.GAP || isAmid(boxes.get(p), middle, up(up))) && isFree(place, p)) {
+                    if (level && (kind == ModelSnag.GAP || isAmid(boxes.get(p), middle, up(up))) && isFree(place, p)) {
                         int axis = up(up);
                         Mesh peg =
                                 box(axis == 0 ? length : width, axis == 1 ? length : width, axis == 2 ? length : width);

@@ -139,17 +139,19 @@ class ProjectFileTest extends ProjectTest {
     void whatContradictsItselfMakesNoProject() throws Exception {
         byte[] file = file();
         Map<String, UnaryOperator<JsonNode>> wrong = Map.of(
-                "a part of no set", all -> set(all.at("/model/parts/0"), "sets", "[99]"),
-                "a shape that is not there", all -> set(all.at("/model/parts/0"), "mesh", "\"" + "0".repeat(64) + "\""),
+                "a part of no set", all -> set(all, all.at("/model/parts/0"), "sets", "[99]"),
+                "a shape that is not there",
+                        all -> set(all, all.at("/model/parts/0"), "mesh", "\"" + "0".repeat(64) + "\""),
                 "a scheme of another project",
-                        all -> set(
-                                all.at("/changes/" + schemeAt(all) + "/after"),
-                                "projectId",
-                                "\"" + UUID.randomUUID() + "\""),
+                        all -> set(all, after(all, "scheme"), "projectId", "\"" + UUID.randomUUID() + "\""),
+                "a look on a part that is not there", all -> set(all, after(all, "entry"), "target", "99"),
+                "a view of itself", all -> set(all, after(all, "view"), "target", "[2.0, 1.6, 3.0]"),
+                "surroundings that are an address",
+                        all -> set(all, after(all, "light"), "surroundings", "\"../api/session\""),
                 "a change of the model",
                         all -> add(all, "{\"type\":\"set\",\"set\":0,\"before\":\"a\",\"after\":\"b\"}"),
-                "another unit", all -> set(all, "unit", "\"parsec\""),
-                "a newer version", all -> set(all, "version", "99"));
+                "another unit", all -> set(all, all, "unit", "\"parsec\""),
+                "a newer version", all -> set(all, all, "version", "99"));
         for (Map.Entry<String, UnaryOperator<JsonNode>> w : wrong.entrySet()) {
             JsonNode job = taken(browser, changed(file, w.getValue()));
             assertThat(job.get("state").asString()).as(w.getKey()).isEqualTo("FAILED");
@@ -160,20 +162,23 @@ class ProjectFileTest extends ProjectTest {
         assertThat(browser.get("/api/projects").json()).as("only the stools").hasSize(1);
     }
 
-    private static int schemeAt(JsonNode all) {
-        int i = 0;
-        for (JsonNode c : all.get("changes")) {
-            if (c.get("type").asString().equals("scheme")) {
+    /** Place of the first change of a type. */
+    private static int at(JsonNode all, String type) {
+        for (int i = 0; i < all.get("changes").size(); i++) {
+            if (all.get("changes").get(i).get("type").asString().equals(type)) {
                 return i;
             }
-            i++;
         }
-        throw new AssertionError("no scheme");
+        throw new AssertionError("no " + type);
     }
 
-    private static JsonNode set(JsonNode in, String key, String value) {
+    private static JsonNode after(JsonNode all, String type) {
+        return all.at("/changes/" + at(all, type) + "/after");
+    }
+
+    private static JsonNode set(JsonNode all, JsonNode in, String key, String value) {
         ((ObjectNode) in).set(key, Browser.JSON.readTree(value));
-        return in;
+        return all;
     }
 
     private static JsonNode add(JsonNode all, String change) {

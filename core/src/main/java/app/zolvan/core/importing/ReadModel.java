@@ -12,8 +12,8 @@ import app.zolvan.core.exchange.formats.ModelFormats;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Preparation;
 import app.zolvan.core.model.Repeats;
-import app.zolvan.core.prepare.Finding;
 import app.zolvan.core.prepare.ModelInspection;
+import app.zolvan.core.snag.Snag;
 import java.io.IOException;
 import java.io.Serializable;
 import java.nio.ByteBuffer;
@@ -42,7 +42,7 @@ public record ReadModel(String path, String name, boolean mayAsk, LengthUnit uni
      * @param cut      how finely surfaces were cut, where they are kept; null elsewhere
      * @param lacking  what the file refers to and what did not come along
      */
-    public record Result(Arrival arrival, Preparation prepared, List<Finding> found, Cut cut, List<String> lacking)
+    public record Result(Arrival arrival, Preparation prepared, List<Snag> found, Cut cut, List<String> lacking)
             implements Serializable {}
 
     @Override
@@ -57,7 +57,7 @@ public record ReadModel(String path, String name, boolean mayAsk, LengthUnit uni
         Preparation prepared = Preparation.of(
                 Repeats.joined(arrival.model()),
                 s -> progress.at(READ + s * PREPARE, "Laying coordinates and measuring"));
-        List<Finding> found = ModelInspection.of(
+        List<Snag> found = ModelInspection.of(
                 prepared, s -> progress.at(READ + PREPARE + s * INSPECT, "Looking for what needs attention"));
         Cut cut = Cut.of(bytes, Reading.standard()).orElse(null);
         return new Result(arrival, prepared, found, cut, reading.lacking());

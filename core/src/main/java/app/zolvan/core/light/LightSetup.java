@@ -3,7 +3,7 @@ package app.zolvan.core.light;
 import java.util.Optional;
 
 /**
- * How a project's model is lit, in relative units: surroundings of strength 1 are as their picture was normalised.
+ * Light of a project's model, in relative units: surroundings of strength 1 are as their picture was normalised.
  *
  * @param surroundings name of a supplied picture
  * @param strength     factor on the surroundings, in [0, 100]
@@ -14,7 +14,7 @@ public record LightSetup(String surroundings, double strength, double turn, doub
     /** Version of the units in which set-ups are stored. */
     public static final int RELATIVE = 1;
 
-    /** What a new project begins with. */
+    /** Set-up of a new project. */
     public static final LightSetup FIRST = new LightSetup("studio", 1, 0, 0);
 
     private static final double BRIGHTEST = 100;

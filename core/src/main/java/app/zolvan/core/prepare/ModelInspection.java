@@ -10,7 +10,7 @@ import app.zolvan.core.model.LengthText;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import app.zolvan.core.model.SourceImage;
-import app.zolvan.core.prepare.Finding.Kind;
+import app.zolvan.core.snag.Snag;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -41,13 +41,13 @@ public final class ModelInspection {
     private final Model model;
     private final List<MeshMeasure> measures;
     private final DoubleConsumer progress;
-    private final List<Finding> findings = new ArrayList<>();
+    private final List<Snag> findings = new ArrayList<>();
     /** By mesh, whether it encloses something. */
     private final Map<Integer, Boolean> enclosing = new TreeMap<>();
     /** By kind, and by what the parts are called. */
-    private final Map<Kind, Map<String, Note>> notes = new TreeMap<>();
+    private final Map<ModelSnag, Map<String, Note>> notes = new TreeMap<>();
     /** By kind and what two parts are called. */
-    private final Map<String, List<Finding>> alike = new TreeMap<>();
+    private final Map<String, List<Snag>> alike = new TreeMap<>();
 
     private ModelInspection(Preparation prepared, DoubleConsumer progress) {
         this.model = prepared.model();
@@ -60,7 +60,7 @@ public final class ModelInspection {
      *
      * @param progress told the share done, in [0, 1]
      */
-    public static List<Finding> of(Preparation prepared, DoubleConsumer progress) {
+    public static List<Snag> of(Preparation prepared, DoubleConsumer progress) {
         ModelInspection i = new ModelInspection(prepared, progress);
         i.shapes();
         i.contacts();
@@ -69,7 +69,7 @@ public final class ModelInspection {
         i.images();
         i.groups();
         i.names();
-        i.findings.sort(Comparator.comparing(Finding::kind)
+        i.findings.sort(Comparator.comparing((Snag f) -> (ModelSnag) f.kind())
                 .thenComparing(f -> -f.amount())
                 .thenComparing(f -> -f.count()));
         progress.accept(1);
@@ -128,21 +128,21 @@ public final class ModelInspection {
                     place = place.with(a).with(b);
                 }
             }
-            note(Kind.OPEN, parts, edges, total, place);
+            note(ModelSnag.OPEN, parts, edges, total, place);
         }
         if (!s.crowded().isEmpty()) {
             Box3 place = Box3.EMPTY;
             for (int e : s.crowded()) {
                 place = place.with(world.point(s.corner(e))).with(world.point(s.end(e)));
             }
-            note(Kind.NON_MANIFOLD, parts, s.crowded().size(), 0, place);
+            note(ModelSnag.NON_MANIFOLD, parts, s.crowded().size(), 0, place);
         }
-        triangles(Kind.FLIPPED, s, s.flipped(), parts, world);
-        triangles(Kind.DUPLICATE, s, s.duplicates(), parts, world);
-        triangles(Kind.DEGENERATE, s, s.degenerate(), parts, world);
+        triangles(ModelSnag.FLIPPED, s, s.flipped(), parts, world);
+        triangles(ModelSnag.DUPLICATE, s, s.duplicates(), parts, world);
+        triangles(ModelSnag.DEGENERATE, s, s.degenerate(), parts, world);
     }
 
-    private void triangles(Kind kind, Shells s, List<Integer> which, List<Integer> parts, Transform world) {
+    private void triangles(ModelSnag kind, Shells s, List<Integer> which, List<Integer> parts, Transform world) {
         if (!which.isEmpty()) {
             note(kind, parts, which.size(), 0, s.boundsOf(which).transformed(world));
         }
@@ -157,7 +157,7 @@ public final class ModelInspection {
     }
 
     /** Keeps a defect; parts that are called alike, numbers aside, are told of together. */
-    private void note(Kind kind, List<Integer> parts, int count, double amount, Box3 place) {
+    private void note(ModelSnag kind, List<Integer> parts, int count, double amount, Box3 place) {
         String called = plainName(parts.get(0));
         Note note = notes.computeIfAbsent(kind, k -> new TreeMap<>()).computeIfAbsent(called, c -> new Note());
         note.parts.addAll(parts);
@@ -177,7 +177,7 @@ public final class ModelInspection {
         }));
     }
 
-    private static String says(Kind kind, Note n, String who) {
+    private static String says(ModelSnag kind, Note n, String who) {
         String triangles = counted(n.count, "triangle", "triangles");
         boolean one = n.count == 1;
         return switch (kind) {
@@ -210,7 +210,7 @@ public final class ModelInspection {
         Optional<List<Contacts.Pair>> pairs = Contacts.of(model, bodies, share -> progress.accept(0.3 + 0.5 * share));
         if (pairs.isEmpty()) {
             add(
-                    Kind.NOT_COMPARED,
+                    ModelSnag.NOT_COMPARED,
                     List.of(),
                     1,
                     0,
@@ -227,7 +227,7 @@ public final class ModelInspection {
             boolean shows = clear || common > MOST * least || !sources(p.first).equals(sources(p.second));
             if (common > SPECK && shows) {
                 tell(
-                        Kind.COINCIDENT,
+                        ModelSnag.COINCIDENT,
                         List.of(p.first, p.second),
                         0,
                         common,
@@ -241,7 +241,7 @@ public final class ModelInspection {
             }
             if (p.facing > MUCH * least && p.crossings == 0 && p.gap() > Math.max(Contacts.ONE_PLACE, 2 * p.slack)) {
                 tell(
-                        Kind.GAP,
+                        ModelSnag.GAP,
                         List.of(p.first, p.second),
                         0,
                         p.gap(),
@@ -258,24 +258,25 @@ public final class ModelInspection {
     }
 
     /** Keeps what was found between two parts; pairs of the same names, numbers aside, are told of together. */
-    private void tell(Kind kind, List<Integer> two, int count, double amount, Box3 place, String says) {
+    private void tell(ModelSnag kind, List<Integer> two, int count, double amount, Box3 place, String says) {
         String called = kind + " " + plainName(two.get(0)) + " " + plainName(two.get(1));
-        alike.computeIfAbsent(called, c -> new ArrayList<>()).add(new Finding(kind, two, count, amount, place, says));
+        alike.computeIfAbsent(called, c -> new ArrayList<>())
+                .add(Snag.ofParts(kind, two, count, amount, place, says, kind.fix()));
     }
 
     private void tellAlike() {
-        for (List<Finding> same : alike.values()) {
+        for (List<Snag> same : alike.values()) {
             same.sort(Comparator.comparing(f -> -f.amount()));
-            Finding first = same.get(0);
+            Snag first = same.get(0);
             int more = same.size() - 1;
             Box3 place = Box3.EMPTY;
             int count = 0;
-            for (Finding f : same) {
+            for (Snag f : same) {
                 place = place.with(f.place());
                 count += f.count();
             }
             add(
-                    first.kind(),
+                    (ModelSnag) first.kind(),
                     same.stream().flatMap(f -> f.parts().stream()).distinct().toList(),
                     count,
                     first.amount(),
@@ -295,7 +296,7 @@ public final class ModelInspection {
         double out = tips.of(part, through, crossed, by, closes(through));
         if (out > Math.max(SHALLOW, 1.5 * p.slack)) {
             tell(
-                    Kind.POKING,
+                    ModelSnag.POKING,
                     List.of(part, through),
                     p.crossings,
                     out,
@@ -335,11 +336,23 @@ public final class ModelInspection {
         }
         for (int i : stray) {
             double d = middles[i].minus(heart).length();
-            add(Kind.STRAY, List.of(i), 1, d, boxes[i], name(i) + " lies " + length(d) + " away from everything else.");
+            add(
+                    ModelSnag.STRAY,
+                    List.of(i),
+                    1,
+                    d,
+                    boxes[i],
+                    name(i) + " lies " + length(d) + " away from everything else.");
         }
         double off = rest.isEmpty() ? 0 : rest.min().plus(rest.max()).times(0.5).length();
         if (off > FAR * rest.size().length()) {
-            add(Kind.FAR_FROM_ORIGIN, List.of(), 1, off, rest, "The model lies " + length(off) + " from the origin.");
+            add(
+                    ModelSnag.FAR_FROM_ORIGIN,
+                    List.of(),
+                    1,
+                    off,
+                    rest,
+                    "The model lies " + length(off) + " from the origin.");
         }
     }
 
@@ -366,7 +379,7 @@ public final class ModelInspection {
         }
         if (!even.isEmpty()) {
             add(
-                    Kind.EVEN_COORDINATES,
+                    ModelSnag.EVEN_COORDINATES,
                     even,
                     even.size(),
                     0,
@@ -375,7 +388,7 @@ public final class ModelInspection {
         }
         if (!without.isEmpty()) {
             add(
-                    Kind.NO_COORDINATES,
+                    ModelSnag.NO_COORDINATES,
                     without,
                     without.size(),
                     0,
@@ -391,7 +404,7 @@ public final class ModelInspection {
         for (SourceImage image : new TreeMap<>(model.images()).values()) {
             if (Math.max(image.width(), image.height()) > LARGEST_IMAGE) {
                 add(
-                        Kind.OVERSIZE_IMAGE,
+                        ModelSnag.OVERSIZE_IMAGE,
                         List.of(),
                         1,
                         0,
@@ -424,7 +437,7 @@ public final class ModelInspection {
         }
         if (empty > 0) {
             add(
-                    Kind.EMPTY_GROUP,
+                    ModelSnag.EMPTY_GROUP,
                     List.of(),
                     empty,
                     0,
@@ -445,7 +458,7 @@ public final class ModelInspection {
         }
         if (!nameless.isEmpty()) {
             add(
-                    Kind.NAMELESS,
+                    ModelSnag.NAMELESS,
                     nameless,
                     nameless.size(),
                     0,
@@ -459,7 +472,7 @@ public final class ModelInspection {
                 .toList();
         if (!sources.isEmpty()) {
             add(
-                    Kind.NAMELESS,
+                    ModelSnag.NAMELESS,
                     List.of(),
                     sources.size(),
                     0,
@@ -469,8 +482,8 @@ public final class ModelInspection {
         }
     }
 
-    private void add(Kind kind, List<Integer> parts, int count, double amount, Box3 place, String says) {
+    private void add(ModelSnag kind, List<Integer> parts, int count, double amount, Box3 place, String says) {
         String start = Character.toUpperCase(says.charAt(0)) + says.substring(1);
-        findings.add(new Finding(kind, parts, count, amount, place, start));
+        findings.add(Snag.ofParts(kind, parts, count, amount, place, start, kind.fix()));
     }
 }

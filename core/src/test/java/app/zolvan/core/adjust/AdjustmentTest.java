@@ -23,10 +23,14 @@ import app.zolvan.core.render.surface.Bsdf;
 import app.zolvan.core.render.surface.Fresnel;
 import app.zolvan.core.render.surface.GlossMeter;
 import app.zolvan.core.render.surface.SurfaceValues;
+import app.zolvan.core.snag.Fix;
+import app.zolvan.core.snag.Snag;
 import java.lang.reflect.Field;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
 import net.jqwik.api.ForAll;
@@ -426,25 +430,63 @@ class AdjustmentTest {
     void oddValuesAreRemarkedOnAndSaneOnesAreNot() {
         assertThat(Remarks.of(RED.with(Parameter.BASE_METALNESS, 0.5)))
                 .singleElement()
+                .extracting(Snag::says)
                 .asString()
                 .contains("0 and 1");
         assertThat(Remarks.of(RED.with(Parameter.BASE_COLOR, 1, 1, 1)))
                 .singleElement()
+                .extracting(Snag::says)
                 .asString()
                 .contains("LRV 92");
         assertThat(Remarks.of(RED.with(Parameter.BASE_COLOR, 0, 0, 0))).hasSize(1);
         Surface air = RED.with(Parameter.TRANSMISSION_WEIGHT, 1).with(Parameter.SPECULAR_IOR, 1);
-        assertThat(Remarks.of(air)).singleElement().asString().contains("vanishes");
+        assertThat(Remarks.of(air))
+                .singleElement()
+                .extracting(Snag::says)
+                .asString()
+                .contains("vanishes");
         assertThat(Remarks.of(RED.with(Parameter.SPECULAR_IOR, 3))).hasSize(1);
         Surface even = Metal.GOLD
                 .on(RED)
                 .with(Parameter.GENERALIZED_SCHLICK, true)
                 .with(Parameter.SCHLICK_COLOR0, 0.7, 0.7, 0.7)
                 .with(Parameter.SCHLICK_COLOR90, 0.7, 0.7, 0.7);
-        assertThat(Remarks.of(even)).singleElement().asString().contains("every angle");
+        assertThat(Remarks.of(even))
+                .singleElement()
+                .extracting(Snag::says)
+                .asString()
+                .contains("every angle");
         for (Material m : ShippedLibrary.load().materials()) {
             assertThat(Remarks.of(m.surface())).as(m.name()).isEmpty();
         }
+    }
+
+    @Test
+    void theFixOfARemarkMendsIt() {
+        Surface glass = RED.with(Parameter.TRANSMISSION_WEIGHT, 1).with(Parameter.SPECULAR_IOR, 1.5);
+        List<Surface> odd = List.of(
+                RED.with(Parameter.BASE_METALNESS, 1).with(Parameter.TRANSMISSION_WEIGHT, 1),
+                RED.with(Parameter.BASE_METALNESS, 1).with(Parameter.SPECULAR_WEIGHT, 0.1),
+                glass.with(Parameter.GEOMETRY_OPACITY, 0.5),
+                glass.with(Parameter.GEOMETRY_THIN_WALLED, true).with(Parameter.TRANSMISSION_DEPTH, 0.1),
+                glass.with(Parameter.FUZZ_WEIGHT, 0.8),
+                glass.with(Parameter.SPECULAR_IOR, 1),
+                RED.with(Parameter.COAT_WEIGHT, 1).with(Parameter.COAT_IOR, 1),
+                Metal.GOLD.on(RED).with(Parameter.AGE_WEATHERING, 0.5));
+        Set<String> mended = new HashSet<>();
+        for (Surface s : odd) {
+            for (Snag snag : Remarks.of(s)) {
+                if (snag.fix() instanceof Fix.OfMaterial fix) {
+                    Surface after = s;
+                    for (Map.Entry<Parameter, Double> v : fix.values().entrySet()) {
+                        after = after.with(v.getKey(), v.getValue());
+                    }
+                    assertThat(Remarks.of(after)).extracting(Snag::kind).doesNotContain(snag.kind());
+                    mended.add(snag.kind().name());
+                }
+            }
+        }
+        assertThat(mended).as("kinds with a fix").hasSize(8);
     }
 
     @Test

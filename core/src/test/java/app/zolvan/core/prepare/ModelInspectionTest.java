@@ -12,7 +12,7 @@ import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import app.zolvan.core.model.SourceImage;
-import app.zolvan.core.prepare.Finding.Kind;
+import app.zolvan.core.snag.Snag;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
@@ -36,10 +36,10 @@ class ModelInspectionTest {
         return parts.size() - 1;
     }
 
-    private List<Finding> findings() {
+    private List<Snag> findings() {
         Model model = new Model(groups, parts, meshes, List.of(), Map.of(), List.of());
         return ModelInspection.of(Preparation.of(model, share -> {}), share -> {}).stream()
-                .filter(f -> f.kind() != Kind.NO_COORDINATES)
+                .filter(f -> f.kind() != ModelSnag.NO_COORDINATES)
                 .toList();
     }
 
@@ -125,18 +125,18 @@ class ModelInspectionTest {
     @ValueSource(longs = {1, 2, 3, 4, 5})
     void everyPlantedDefectIsFoundAndNothingElse(long seed) {
         Random random = new Random(seed);
-        List<Kind> planted = new ArrayList<>();
+        List<ModelSnag> planted = new ArrayList<>();
         List<List<Integer>> where = new ArrayList<>();
-        List<Kind> kinds = new ArrayList<>(List.of(
-                Kind.OPEN,
-                Kind.NON_MANIFOLD,
-                Kind.FLIPPED,
-                Kind.FLIPPED,
-                Kind.DUPLICATE,
-                Kind.DEGENERATE,
-                Kind.COINCIDENT,
-                Kind.POKING,
-                Kind.GAP));
+        List<ModelSnag> kinds = new ArrayList<>(List.of(
+                ModelSnag.OPEN,
+                ModelSnag.NON_MANIFOLD,
+                ModelSnag.FLIPPED,
+                ModelSnag.FLIPPED,
+                ModelSnag.DUPLICATE,
+                ModelSnag.DEGENERATE,
+                ModelSnag.COINCIDENT,
+                ModelSnag.POKING,
+                ModelSnag.GAP));
         Collections.shuffle(kinds, random);
         for (int i = 0; i < 30; i++) {
             double x = 1.5 * (i % 6);
@@ -148,7 +148,7 @@ class ModelInspectionTest {
                 add("Box " + i, mesh(box(w, h, d)), x, 0, z);
                 continue;
             }
-            Kind kind = kinds.get(i / 3);
+            ModelSnag kind = kinds.get(i / 3);
             int at = parts.size();
             planted.add(kind);
             where.add(
@@ -156,13 +156,13 @@ class ModelInspectionTest {
                             ? List.of(at, at + 1)
                             : List.of(at));
         }
-        List<Finding> found = findings();
+        List<Snag> found = findings();
         List<String> expected = new ArrayList<>();
         for (int i = 0; i < planted.size(); i++) {
             expected.add(planted.get(i) + " " + where.get(i));
         }
         assertThat(found.stream().map(f -> f.kind() + " " + f.parts())).containsExactlyInAnyOrderElementsOf(expected);
-        for (Finding f : found) {
+        for (Snag f : found) {
             int i = expected.indexOf(f.kind() + " " + f.parts());
             assertThat(f.place().isEmpty()).isFalse();
             assertThat(f.place()
@@ -175,7 +175,7 @@ class ModelInspectionTest {
     }
 
     /** Returns whether it took two parts. */
-    private boolean plant(Kind kind, double w, double h, double d, double x, double z, boolean second) {
+    private boolean plant(ModelSnag kind, double w, double h, double d, double x, double z, boolean second) {
         Mesh tidy = mesh(box(w, h, d));
         switch (kind) {
             case OPEN ->
@@ -240,7 +240,7 @@ class ModelInspectionTest {
     void aTipThatLooksOutIsMeasured(double out, double millimetres) {
         add("Bolt", mesh(rod(0.01, 0.1, 16)), 0.2, -0.06 + out, 0.2);
         add("Seat", mesh(box(0.4, 0.04, 0.4)), 0, 0, 0);
-        List<Finding> found = findings();
+        List<Snag> found = findings();
         if (millimetres == 0) {
             assertThat(found).isEmpty();
             return;
@@ -268,8 +268,8 @@ class ModelInspectionTest {
         add("Lower", mesh(box(0.3, 0.1, 0.2)), 0, 0, 0);
         add("Upper", mesh(box(0.3, 0.1, 0.2)), 0, 0.1003, 0);
         add("Open", mesh(box(0.5, 0.25, 0.125, 1)), 2, 0, 0);
-        List<Finding> found = findings();
-        assertThat(found).extracting(Finding::kind).containsExactly(Kind.OPEN, Kind.GAP);
+        List<Snag> found = findings();
+        assertThat(found).extracting(Snag::kind).containsExactly(ModelSnag.OPEN, ModelSnag.GAP);
         assertThat(found.get(0).amount()).isCloseTo(2 * (0.25 + 0.125), within(1e-6));
         assertThat(found.get(0).count()).isEqualTo(4);
         assertThat(found.get(1).amount()).isCloseTo(0.0003, within(1e-6));
@@ -281,8 +281,10 @@ class ModelInspectionTest {
         groups.add(new Model.Group(Model.NONE, "Spare", Transform.IDENTITY));
         groups.add(new Model.Group(0, "Spare, inner", Transform.IDENTITY));
         add("Mesh_12", mesh(box(0.1, 0.1, 0.1)), 500, 0, 0);
-        List<Finding> found = findings();
-        assertThat(found).extracting(Finding::kind).containsExactly(Kind.STRAY, Kind.EMPTY_GROUP, Kind.NAMELESS);
+        List<Snag> found = findings();
+        assertThat(found)
+                .extracting(Snag::kind)
+                .containsExactly(ModelSnag.STRAY, ModelSnag.EMPTY_GROUP, ModelSnag.NAMELESS);
         assertThat(found.get(1).count()).isEqualTo(2);
     }
 
@@ -291,10 +293,10 @@ class ModelInspectionTest {
         add("Oak plank", mesh(box(2, 0.02, 0.2)), 300, 0, 400);
         SourceImage image = new SourceImage("oak.png", "image/png", 8192, 4096, new byte[0]);
         Model model = new Model(groups, parts, meshes, List.of(), Map.of("a", image), List.of());
-        List<Finding> found = ModelInspection.of(Preparation.of(model, share -> {}), share -> {});
+        List<Snag> found = ModelInspection.of(Preparation.of(model, share -> {}), share -> {});
         assertThat(found)
-                .extracting(Finding::kind)
-                .containsExactly(Kind.FAR_FROM_ORIGIN, Kind.NO_COORDINATES, Kind.OVERSIZE_IMAGE);
+                .extracting(Snag::kind)
+                .containsExactly(ModelSnag.FAR_FROM_ORIGIN, ModelSnag.NO_COORDINATES, ModelSnag.OVERSIZE_IMAGE);
         assertThat(found.get(0).amount()).isCloseTo(Math.hypot(301, 400.1), within(0.1));
         assertThat(found.get(2).says()).isEqualTo("The image “oak.png” has 8,192 × 4,096 pixels.");
     }
@@ -312,7 +314,7 @@ class ModelInspectionTest {
                 .add(box(0.6, 0.6, 0.6).reversed(), Transform.translation(0.2, 0.2, 0.2));
         add("Wrong inside", mesh(bad), 5, 0, 0);
         assertThat(findings())
-                .extracting(Finding::says)
+                .extracting(Snag::says)
                 .containsExactly("12 triangles of “Wrong inside” face the wrong way.");
     }
 

@@ -35,7 +35,7 @@ interface JobMapper {
             String parameters,
             String kept) {}
 
-    /** What the account wants of a job that runs. */
+    /** Wishes of the account about a job that runs. */
     record Flags(boolean cancel, boolean pause) {}
 
     /**
@@ -135,9 +135,10 @@ interface JobMapper {
             where id = #{id} and account_id = #{accountId} and state = 'ASKING'""")
     int answer(UUID id, UUID accountId, String answer);
 
-    /** Ends a job that does not run and that would not begin by itself. */
-    @Update("update job set state = 'CANCELLED', question = null where id = #{id} and state in ('ASKING', 'PAUSED')")
-    int cancelResting(UUID id);
+    /** Ends a job that does not run. */
+    @Update(
+            "update job set state = 'CANCELLED', question = null where id = #{id} and state in ('QUEUED', 'ASKING', 'PAUSED')")
+    int cancelWaiting(UUID id);
 
     @Options(useCache = false, flushCache = Options.FlushCachePolicy.TRUE)
     @Select("select cancel, pause from job where id = #{id}")
@@ -145,7 +146,7 @@ interface JobMapper {
 
     /** Has a job rest: at once where it waits, at its next word where it runs. */
     @Update("""
-            update job set pause = state = 'RUNNING', state = case state when 'QUEUED' then 'PAUSED' else state end
+            update job set pause = (state = 'RUNNING'), state = case state when 'QUEUED' then 'PAUSED' else state end
             where id = #{id} and account_id = #{accountId} and state in ('QUEUED', 'RUNNING')""")
     int pause(UUID id, UUID accountId);
 
@@ -183,6 +184,12 @@ interface JobMapper {
 
     @Select("select state = 'QUEUED' from job where id = #{id}")
     boolean isQueued(UUID id);
+
+    /** True where the scheduler will begin a job that it does not work on now. */
+    @Select("""
+            select exists (select 1 from scheduled_tasks where task_name = 'job' and left(task_instance, 36) = #{id}::text
+                           and not picked)""")
+    boolean isScheduled(UUID id);
 
     /** Jobs that are to run and that the scheduler knows nothing of, as after a restore. */
     @Select("""

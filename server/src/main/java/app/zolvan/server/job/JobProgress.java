@@ -2,7 +2,10 @@ package app.zolvan.server.job;
 
 import app.zolvan.core.exchange.ModelReader;
 
-/** What a run of a job tells while it works. Every call throws once the job was called off, paused, or begun again elsewhere. */
+/**
+ * Progress of a run of a job. Every call throws once the job was begun again elsewhere; those that tell how far it is also once
+ * it was called off or paused.
+ */
 public interface JobProgress extends ModelReader.Progress {
     /**
      * Says from where another run may go on.

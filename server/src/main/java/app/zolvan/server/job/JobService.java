@@ -41,7 +41,7 @@ public class JobService {
     private static final Logger LOG = LoggerFactory.getLogger(JobService.class);
     private static final Duration HEARTBEAT = Duration.ofSeconds(5);
     private static final long REPORT_EVERY_MS = 100;
-    private static final Duration AGAIN = Duration.ofSeconds(2);
+    private static final Duration AFTER_FAILURE = Duration.ofSeconds(2);
     private static final Duration SOON = Duration.ofMillis(500);
     /** Most attempts of a job; one that takes its process down each time ends as failed. */
     private static final int MOST_ATTEMPTS = 5;
@@ -56,7 +56,7 @@ public class JobService {
     private static final String TASK = "job";
     private static final int ID_LENGTH = 36;
     /** Parts a later execution's name from the job's: an earlier one may not have been cleared away yet. */
-    private static final String AGAIN_NAME = "/";
+    private static final String AGAIN = "/";
 
     private final JobMapper mapper;
     private final EventService events;
@@ -86,7 +86,8 @@ public class JobService {
         this.task = Tasks.oneTime(TASK)
                 .onFailure((complete, operations) -> operations.reschedule(
                         complete,
-                        clock.instant().plus(complete.getCause().orElse(null) instanceof NotYet ? SOON : AGAIN)))
+                        clock.instant()
+                                .plus(complete.getCause().orElse(null) instanceof NotYet ? SOON : AFTER_FAILURE)))
                 .execute((instance, context) ->
                         run(UUID.fromString(instance.getId().substring(0, ID_LENGTH))));
         this.client = SchedulerClient.Builder.create(new TransactionAwareDataSourceProxy(dataSource), task)
@@ -132,7 +133,7 @@ public class JobService {
         client.scheduleIfNotExists(task.instanceBuilder(name).priority(priority).build(), clock.instant());
     }
 
-    /** As below, without parameters. */
+    /** A job whose kind says all that is wanted. */
     @Transactional
     public Job submit(UUID account, String kind, String title, @Nullable String asset, @Nullable UUID subject) {
         return submit(account, kind, title, asset, subject, null);
@@ -178,7 +179,7 @@ public class JobService {
         if (mapper.cancel(id, account) == 0) {
             throw Problem.notFound("job");
         }
-        if (mapper.cancelResting(id) > 0) {
+        if (mapper.cancelWaiting(id) > 0) {
             mapper.find(id).ifPresent(r -> ended(works.get(r.kind()), id));
             announce(id);
         }
@@ -199,7 +200,9 @@ public class JobService {
 
     private Job again(UUID account, UUID id) {
         JobMapper.Row r = mapper.find(id).orElseThrow(() -> Problem.notFound("job"));
-        schedule(id + AGAIN_NAME + UUID.randomUUID(), works.get(r.kind()).priority());
+        if (!mapper.isScheduled(id)) {
+            schedule(id + AGAIN + UUID.randomUUID(), works.get(r.kind()).priority());
+        }
         announce(id);
         return get(account, id);
     }

@@ -9,7 +9,7 @@ import java.util.UUID;
 public interface JobWork {
     String kind();
 
-    /** What people call the kind, such as “Import”. */
+    /** Name of the kind for people, such as “Import”. */
     String name();
 
     /** Jobs of a higher number are begun first. */

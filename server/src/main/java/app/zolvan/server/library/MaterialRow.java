@@ -75,7 +75,7 @@ public record MaterialRow(
         }
     }
 
-    /** The same, made from nothing that is known here. */
+    /** A copy without an origin. */
     public MaterialRow withoutOrigin() {
         return new MaterialRow(
                 id, projectId, null, parent, own, arrived, code, name, kind, surface, position, facts, libraryId,

@@ -63,7 +63,7 @@ import org.jspecify.annotations.Nullable;
  * @param temperature     of its glow in kelvins; null where no glowing body has its colour
  * @param reflectance     of its boundary at 0°, 5° … 90°
  * @param elsewhere       its values as others say them, by the name of the convention
- * @param remarks         what looks odd about it, a sentence each
+ * @param remarks         what looks odd about it
  * @param facts           what is known of it besides its look; null for what nobody told
  * @param place           where it lies; null for what ships and for a project's own
  */
@@ -101,7 +101,7 @@ public record MaterialWire(
         List<TexturedWire> textures,
         List<Double> reflectance,
         Map<String, Double> elsewhere,
-        List<String> remarks,
+        List<RemarkWire> remarks,
         @Nullable FactsWire facts,
         @Nullable ShelfPlace place) {
 
@@ -222,7 +222,7 @@ public record MaterialWire(
                 textures(s),
                 Arrays.stream(AngleCurve.of(s)).boxed().toList(),
                 Arrays.stream(Convention.values()).collect(Collectors.toMap(Convention::name, c -> c.of(s))),
-                Remarks.of(s),
+                Remarks.of(s).stream().map(RemarkWire::of).toList(),
                 FactsWire.of(m.facts()),
                 place == null
                         ? null

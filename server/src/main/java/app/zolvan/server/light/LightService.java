@@ -20,7 +20,12 @@ public class LightService {
 
     /** Gives a project that was just made its first set-up. */
     public void createFirst(UUID project) {
-        mapper.put(LightRow.of(project, UUID.randomUUID(), FIRST_NAME, LightSetup.FIRST, 0));
+        mapper.put(first(project));
+    }
+
+    /** A set-up to begin with. */
+    public static LightRow first(UUID project) {
+        return LightRow.of(project, UUID.randomUUID(), FIRST_NAME, LightSetup.FIRST, 0);
     }
 
     /** Never none, the first in view first. */

@@ -2,7 +2,10 @@ package app.zolvan.server.model;
 
 import app.zolvan.core.model.LengthText;
 import app.zolvan.core.model.LengthUnit;
-import app.zolvan.core.prepare.Finding;
+import app.zolvan.core.prepare.ModelSnag;
+import app.zolvan.core.snag.Certainty;
+import app.zolvan.core.snag.Fix;
+import app.zolvan.core.snag.Snag;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -22,17 +25,19 @@ public record Findings(boolean looked, boolean current, List<FindingWire> entrie
      * @param place  minimum x, y, z, maximum x, y, z of where to look, in metres; null for nowhere in particular
      * @param says   what and where
      * @param advice why it matters and what to do
+     * @param certainty how sure it is that it is not meant
      * @param remedy what mends it without a doubt; null where somebody has to decide
      */
     public record FindingWire(
-            Finding.Kind kind,
+            ModelSnag kind,
             List<Integer> parts,
             int count,
             double amount,
             @Nullable List<Double> place,
             String says,
             String advice,
-            Finding.@Nullable Remedy remedy) {}
+            Certainty certainty,
+            Fix.@Nullable OfParts remedy) {}
 
     /** The same with lengths in a unit. */
     Findings in(LengthUnit unit) {
@@ -48,7 +53,8 @@ public record Findings(boolean looked, boolean current, List<FindingWire> entrie
                                 f.place(),
                                 LengthText.read(f.says(), unit),
                                 f.advice(),
-                                f.kind().remedy()))
+                                f.kind().certainty(),
+                                f.kind().fix()))
                         .toList());
     }
 
@@ -56,13 +62,13 @@ public record Findings(boolean looked, boolean current, List<FindingWire> entrie
         return new Findings(looked, now, entries);
     }
 
-    static Findings of(List<Finding> found) {
+    static Findings of(List<Snag> found) {
         return new Findings(
                 true,
                 true,
                 found.stream()
                         .map(f -> new FindingWire(
-                                f.kind(),
+                                (ModelSnag) f.kind(),
                                 f.parts(),
                                 f.count(),
                                 f.amount(),
@@ -76,8 +82,9 @@ public record Findings(boolean looked, boolean current, List<FindingWire> entrie
                                                 f.place().max().y(),
                                                 f.place().max().z()),
                                 f.says(),
-                                f.kind().advice(),
-                                f.kind().remedy()))
+                                f.kind().why(),
+                                f.kind().certainty(),
+                                (Fix.OfParts) f.fix()))
                         .toList());
     }
 }

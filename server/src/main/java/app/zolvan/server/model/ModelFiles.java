@@ -8,7 +8,7 @@ import app.zolvan.core.exchange.formats.Cut;
 import app.zolvan.core.importing.ReadModel;
 import app.zolvan.core.model.LengthUnit;
 import app.zolvan.core.model.Preparation;
-import app.zolvan.core.prepare.Finding;
+import app.zolvan.core.snag.Snag;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.job.Asking;
 import app.zolvan.server.job.JobAnswer;
@@ -39,7 +39,7 @@ class ModelFiles {
     record Read(
             Arrival arrival,
             Preparation prepared,
-            List<Finding> found,
+            List<Snag> found,
             @Nullable Cut cut,
             List<String> lacking) {}
 

@@ -2,7 +2,6 @@ package app.zolvan.server.model;
 
 import app.zolvan.core.context.Belonging;
 import app.zolvan.core.exchange.Arrival;
-import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.Reading;
 import app.zolvan.core.exchange.UpAxis;
 import app.zolvan.core.exchange.formats.Cut;
@@ -18,7 +17,7 @@ import app.zolvan.core.model.Model;
 import app.zolvan.core.model.Preparation;
 import app.zolvan.core.model.SourceImage;
 import app.zolvan.core.model.SourceMaterial;
-import app.zolvan.core.prepare.Finding;
+import app.zolvan.core.snag.Snag;
 import app.zolvan.server.asset.AssetService;
 import app.zolvan.server.library.KitService;
 import app.zolvan.server.library.MaterialRow;
@@ -48,8 +47,6 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.core.JacksonException;
-import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.ObjectMapper;
 
 /** Imported models in the database: seldom written, often read. */
@@ -240,7 +237,7 @@ public class ModelStore implements SceneSource {
      * @throws Problem where it is not the same assembly
      */
     @Transactional
-    void cutAgain(Origin origin, Preparation prepared, List<Finding> found, @Nullable Cut cut) {
+    void cutAgain(Origin origin, Preparation prepared, List<Snag> found, @Nullable Cut cut) {
         UUID project = origin.project();
         long version = projects.touch(project); // puts two cuts of one project in a row
         Model model = prepared.model();
@@ -753,35 +750,6 @@ public class ModelStore implements SceneSource {
         String digest = assets.store(json.writeValueAsBytes(rows(project)), JSON);
         assets.addToProject(project, digest);
         return digest;
-    }
-
-    /** The model as it is stored, as JSON that {@link #createFrom} takes. */
-    public JsonNode stored(UUID project) {
-        return json.valueToTree(rows(project));
-    }
-
-    /**
-     * Gives a project that was just made, and has its assets and materials, a model that was stored elsewhere.
-     *
-     * @throws ImportException where that contradicts itself, or its shapes are no shapes
-     */
-    public void createFrom(UUID project, JsonNode stored) throws ImportException {
-        ModelRows rows;
-        try {
-            rows = json.treeToValue(stored, ModelRows.class);
-        } catch (JacksonException e) {
-            throw new ImportException(
-                    "damaged", "The model in this project file can’t be read: " + e.getOriginalMessage());
-        }
-        StoredModelCheck.require(
-                rows, project, digest -> assets.isInProject(project, digest) ? assets.bytes(digest) : null);
-        mapper.insertModel(rows.model());
-        replace(rows);
-    }
-
-    /** Names faces that designers cut, in the order of their numbers. */
-    public void nameOwnFaces(UUID project, List<String> names) {
-        names.forEach(n -> mapper.insertOwnFace(project, n));
     }
 
     /**

@@ -23,7 +23,7 @@ import org.slf4j.LoggerFactory;
 /** A proof as it is traced: small pictures first, then the whole one, which gets finer pass by pass. */
 final class ProofPicture implements Picture {
     private static final Logger LOG = LoggerFactory.getLogger(ProofPicture.class);
-    /** What is there first is by so much smaller, with few samples. */
+    /** Factors by which the first pictures are smaller, made with few samples. */
     private static final int[] SMALLER = {4, 2};
 
     private static final Quality FIRST = Quality.samples(4);
@@ -36,7 +36,7 @@ final class ProofPicture implements Picture {
     private final Backcloth cloth;
     private final Consumer<Proof> news;
     private @Nullable RenderScene scene;
-    /** How many of the small pictures are there. */
+    /** Number of small pictures that are there. */
     private final AtomicInteger small = new AtomicInteger();
 
     private @Nullable Still still;

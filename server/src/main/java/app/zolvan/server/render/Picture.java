@@ -5,7 +5,7 @@ import java.util.UUID;
 
 /** A picture that is traced, some of it at a time. */
 public interface Picture {
-    /** How urgent work on a picture is, the most urgent first. */
+    /** Urgency of the work on a picture, the most urgent first. */
     enum Rank {
         /** There is nothing to look at yet. */
         FIRST,
@@ -22,7 +22,7 @@ public interface Picture {
     /** Equal for pictures of the same thing, of which one is enough. */
     Object key();
 
-    /** Who waits for it; never nobody. */
+    /** Accounts that wait for it; never none. */
     Set<UUID> accounts();
 
     /** Of the work that comes next. */

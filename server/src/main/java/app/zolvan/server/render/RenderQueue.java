@@ -12,10 +12,10 @@ import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /**
- * Everything that this process traces, one picture at a time with all cores that are free. What there is nothing of yet goes
- * first; among equals the account that was served least in the last minutes, and of its own what was asked for last. A picture
- * that is being made finer gives way to more urgent ones at once and to other accounts after a while, and goes on later; none is passed over for
- * long.
+ * Queue of everything that this process traces, one picture at a time with all cores that are free. Pictures of which there is
+ * nothing yet go first; among equals the account that was served least in the last minutes, and of its own what was asked for last. A picture
+ * that is being made finer gives way to more urgent ones at once and to other accounts after a while, and goes on later; none
+ * is passed over for long.
  */
 @Component
 public class RenderQueue {
@@ -51,7 +51,7 @@ public class RenderQueue {
     /** @param since when it was asked for or had its last turn */
     private record Waiting(Picture picture, long number, long since) {}
 
-    /** How long an account was served, in ns, as of a moment. */
+    /** Time that an account was served, in ns, as of a moment. */
     private record Served(double time, long at) {
         double now(long moment) {
             return time * Math.pow(0.5, (moment - at) / HALF_LIFE);
@@ -83,6 +83,7 @@ public class RenderQueue {
             try {
                 Waiting next = next();
                 try (Cores.Share share = cores.forPicture()) {
+                    begin();
                     work(next, share.count());
                 }
             } catch (InterruptedException e) {
@@ -109,11 +110,14 @@ public class RenderQueue {
         isExtra = passedOver != null && rank != Picture.Rank.FIRST;
         present = isExtra ? passedOver : best;
         waiting.remove(present);
-        began = now;
         return present;
     }
 
-    /** What the least served of those who wait for a picture was served. */
+    private synchronized void begin() {
+        began = System.nanoTime();
+    }
+
+    /** Time that the least served of those who wait for a picture was served, in ns. */
     private double served(Picture picture, long now) {
         return picture.accounts().stream()
                 .mapToDouble(a -> served.containsKey(a) ? served.get(a).now(now) : 0)
@@ -135,7 +139,7 @@ public class RenderQueue {
                     return isTurnOver();
                 }
             });
-        } catch (RuntimeException | OutOfMemoryError e) {
+        } catch (RuntimeException | Error e) { // the thread is the only one
             LOG.error("a picture could not be traced", e);
         }
         done(next, more);

@@ -361,8 +361,8 @@ public class CommandService {
         }
     }
 
-    /** Puts things on a project that was just made, which nobody has seen yet: no history, no locks. */
-    void begin(Project project, List<Change> changes) {
+    /** Applies changes to a project that was just made, which nobody has seen yet: no history, no locks. */
+    void putOnNew(Project project, List<Change> changes) {
         for (Change c : changes) {
             if (c instanceof Change.OfEntry e) {
                 mapper.putEntries(List.of(Objects.requireNonNull(e.after())));

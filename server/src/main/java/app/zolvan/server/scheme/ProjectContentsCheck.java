@@ -1,13 +1,12 @@
 package app.zolvan.server.scheme;
 
 import app.zolvan.core.exchange.ImportException;
-import app.zolvan.core.light.LightSetup;
 import app.zolvan.core.material.TextureUse;
 import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.light.LightRow;
+import app.zolvan.server.light.LightService;
 import app.zolvan.server.view.ViewRow;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -49,7 +48,7 @@ final class ProjectContentsCheck {
             throw ProjectContentsService.damaged("it has no scheme");
         }
         if (!check.isLit) {
-            LightRow first = LightRow.of(project, UUID.randomUUID(), "Light", LightSetup.FIRST, 0);
+            LightRow first = LightService.first(project);
             out.add(new Change.OfLight(first.id(), null, first));
         }
         return out;
@@ -70,9 +69,8 @@ final class ProjectContentsCheck {
                     && e.after().schemeId().equals(e.scheme())
                     && (e.after().materialId() == null
                             || materials.contains(e.after().materialId()))
-                    && e.after().target() >= 0;
+                    && e.after().slot().equals(e.slot());
             require(fits, "a look is of no scheme or no material of it");
-            e.after().slot();
             return new Change.OfEntry(e.scheme(), e.level(), e.target(), e.side(), null, e.after());
         }
         if (change instanceof Change.OfCandidate c) {
@@ -89,13 +87,8 @@ final class ProjectContentsCheck {
         }
         if (change instanceof Change.OfView v) {
             ViewRow row = v.after();
-            boolean fits = row.projectId().equals(project)
-                    && row.id().equals(v.id())
-                    && row.eye().length == 3
-                    && row.target().length == 3
-                    && Arrays.stream(row.eye()).allMatch(Double::isFinite)
-                    && Arrays.stream(row.target()).allMatch(Double::isFinite);
-            require(fits, "a view is no view");
+            require(row.projectId().equals(project) && row.id().equals(v.id()), "a view is another’s");
+            require(row.camera().fault().isEmpty(), "a view is no view");
             return new Change.OfView(v.id(), null, row);
         }
         if (change instanceof Change.OfNote n) {

@@ -1,5 +1,6 @@
 package app.zolvan.server.scheme;
 
+import app.zolvan.core.assign.Level;
 import app.zolvan.core.exchange.ImportException;
 import app.zolvan.core.exchange.project.ProjectArchive;
 import app.zolvan.core.model.LengthUnit;
@@ -8,14 +9,17 @@ import app.zolvan.server.library.MaterialRow;
 import app.zolvan.server.library.MaterialService;
 import app.zolvan.server.light.LightRow;
 import app.zolvan.server.light.LightService;
-import app.zolvan.server.model.ModelStore;
+import app.zolvan.server.light.SurroundingsService;
 import app.zolvan.server.model.Scene;
+import app.zolvan.server.model.StoredModels;
 import app.zolvan.server.problem.GivenName;
+import app.zolvan.server.problem.Problem;
 import app.zolvan.server.project.Project;
 import app.zolvan.server.project.ProjectService;
 import app.zolvan.server.view.ViewMapper;
 import app.zolvan.server.view.ViewRow;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -25,6 +29,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -33,7 +38,9 @@ import org.springframework.transaction.annotation.Transactional;
 class ProjectContentsService {
     private static final String SNAPSHOT = "application/json";
 
-    private final ModelStore models;
+    private final StoredModels models;
+    private final SceneSource scenes;
+    private final SurroundingsService surroundings;
     private final SchemeService schemes;
     private final SchemeMapper mapper;
     private final MaterialService materials;
@@ -45,7 +52,9 @@ class ProjectContentsService {
     private final CommandService commands;
 
     ProjectContentsService(
-            ModelStore models,
+            StoredModels models,
+            SceneSource scenes,
+            SurroundingsService surroundings,
             SchemeService schemes,
             SchemeMapper mapper,
             MaterialService materials,
@@ -56,6 +65,8 @@ class ProjectContentsService {
             ProjectService projects,
             CommandService commands) {
         this.models = models;
+        this.scenes = scenes;
+        this.surroundings = surroundings;
         this.schemes = schemes;
         this.mapper = mapper;
         this.materials = materials;
@@ -82,10 +93,10 @@ class ProjectContentsService {
         UUID id = project.id();
         List<Change> changes = new ArrayList<>();
         List<MaterialRow> own = materials.ofProject(id);
-        inOrder(own, MaterialRow::id, m -> references(m.parent(), m.colourOf()))
+        inOrder(own, MaterialRow::id, m -> Arrays.asList(m.parent(), m.colourOf()))
                 .forEach(m -> changes.add(new Change.OfMaterial(m.id(), null, m)));
         List<SchemeMapper.SchemeRow> dividers = schemes.schemes(id);
-        inOrder(dividers, SchemeMapper.SchemeRow::id, s -> references(s.base(), null))
+        inOrder(dividers, SchemeMapper.SchemeRow::id, s -> Arrays.asList(s.base()))
                 .forEach(s -> changes.add(new Change.OfScheme(s.id(), null, s)));
         for (SchemeMapper.EntryRow e : mapper.entriesOfProject(id)) {
             changes.add(new Change.OfEntry(e.schemeId(), e.level(), e.target(), e.side(), null, e));
@@ -102,7 +113,7 @@ class ProjectContentsService {
         for (NoteMapper.NoteRow n : notes.notes(id)) {
             changes.add(new Change.OfNote(n.id(), null, n));
         }
-        Set<UUID> pictured = new HashSet<>(views.pictured(id));
+        Set<UUID> pictured = views.pictured(id);
         return new ProjectContents(
                 ProjectArchive.FORMAT,
                 ProjectArchive.VERSION,
@@ -111,8 +122,8 @@ class ProjectContentsService {
                 project.client(),
                 project.unit().symbol(),
                 dividers.stream().map(SchemeMapper.SchemeRow::letter).toList(),
-                models.stored(id),
-                models.scene(id).ownFaces().stream().map(Scene.OwnFace::name).toList(),
+                models.of(id),
+                scenes.scene(id).ownFaces().stream().map(Scene.OwnFace::name).toList(),
                 changes,
                 held(id, own),
                 views.views(id).stream()
@@ -135,19 +146,9 @@ class ProjectContentsService {
                 .toList();
     }
 
-    private static Set<UUID> references(UUID one, UUID other) {
-        Set<UUID> out = new HashSet<>();
-        if (one != null) {
-            out.add(one);
-        }
-        if (other != null) {
-            out.add(other);
-        }
-        return out;
-    }
-
-    /** The same things, each after those that it refers to. */
-    private static <T> List<T> inOrder(Collection<T> things, Function<T, UUID> id, Function<T, Set<UUID>> references) {
+    /** Things in an order in which each stands after those that it refers to; references may be null. */
+    private static <T> List<T> inOrder(
+            Collection<T> things, Function<T, UUID> id, Function<T, List<@Nullable UUID>> references) {
         List<T> left = new ArrayList<>(things);
         List<T> out = new ArrayList<>();
         while (!left.isEmpty()) {
@@ -188,16 +189,38 @@ class ProjectContentsService {
         List<Change> changes = ProjectContentsCheck.of(
                 c, id, this::isShipped, d -> assets.isInProject(id, d) || assets.isInLibrary(d));
         Project project = projects.find(id).orElseThrow();
-        commands.begin(
+        commands.putOnNew(
                 project,
                 changes.stream().filter(Change.OfMaterial.class::isInstance).toList());
-        models.createFrom(id, c.model());
-        models.nameOwnFaces(id, c.ownFaces());
-        commands.begin(
+        models.create(id, c.model(), c.ownFaces());
+        requireFitting(scenes.scene(id), changes);
+        commands.putOnNew(
                 project,
                 changes.stream().filter(x -> !(x instanceof Change.OfMaterial)).toList());
         for (UUID view : c.views()) {
             views.putPicture(id, view, file.at(view(view)));
+        }
+    }
+
+    /** Refuses what is about parts, sets and so on that the model has not, and surroundings that do not ship. */
+    private void requireFitting(Scene scene, List<Change> changes) throws ImportException {
+        try {
+            for (Change change : changes) {
+                if (change instanceof Change.OfEntry e) {
+                    scene.requireTarget(Level.valueOf(e.level()), e.target());
+                } else if (change instanceof Change.OfCandidate k) {
+                    scene.requireTarget(Level.valueOf(k.level()), k.target());
+                } else if (change instanceof Change.OfNote n) {
+                    scene.requireTarget(
+                            Level.valueOf(n.after().level()), n.after().target());
+                } else if (change instanceof Change.OfView v) {
+                    Arrays.stream(v.after().lookedInto()).forEach(part -> scene.requireRegion(part, 0));
+                } else if (change instanceof Change.OfLight l) {
+                    surroundings.picture(l.after().surroundings());
+                }
+            }
+        } catch (Problem e) {
+            throw damaged("it names things that are not there");
         }
     }
 

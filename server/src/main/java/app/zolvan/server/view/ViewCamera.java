@@ -4,6 +4,7 @@ import app.zolvan.server.problem.Problem;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.DoubleStream;
 
 /**
@@ -33,13 +34,21 @@ public record ViewCamera(
         return of.stream().mapToDouble(Double::doubleValue).toArray();
     }
 
+    /** A sentence where that is no view; empty where it is one. */
+    public Optional<String> fault() {
+        boolean there = eye.size() == 3
+                && target.size() == 3
+                && DoubleStream.concat(DoubleStream.of(eyes()), DoubleStream.of(aim()))
+                        .allMatch(v -> Math.abs(v) <= FARTHEST);
+        return there && !eye.equals(target) && degrees >= NARROWEST && degrees <= WIDEST
+                ? Optional.empty()
+                : Optional.of("That is no view: it needs a place, something to look at, and 2 to 110 degrees.");
+    }
+
     /** @throws Problem where that is no view */
     public void require() {
-        boolean there = DoubleStream.concat(DoubleStream.of(eyes()), DoubleStream.of(aim()))
-                .allMatch(v -> Math.abs(v) <= FARTHEST);
-        if (!there || eye.equals(target) || !(degrees >= NARROWEST && degrees <= WIDEST)) {
-            throw Problem.ofField(
-                    "eye", "That is no view: it needs a place, something to look at, and 2 to 110 degrees.");
-        }
+        fault().ifPresent(sentence -> {
+            throw Problem.ofField("eye", sentence);
+        });
     }
 }

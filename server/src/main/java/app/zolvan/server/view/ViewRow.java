@@ -24,6 +24,13 @@ public record ViewRow(
         boolean enclosed,
         int position) {
 
+    public ViewCamera camera() {
+        return new ViewCamera(
+                Arrays.stream(eye).boxed().toList(),
+                Arrays.stream(target).boxed().toList(),
+                degrees);
+    }
+
     public ViewRow named(String other) {
         return new ViewRow(id, projectId, other, eye, target, degrees, lookedInto, enclosed, position);
     }

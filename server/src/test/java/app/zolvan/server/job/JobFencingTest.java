@@ -165,4 +165,29 @@ class JobFencingTest extends ServerTest {
         assertThat(browser.get("/api/jobs").json().toString()).doesNotContain(id.toString());
         assertThat(stranger().asNewDesigner(accounts).delete(job).status()).isEqualTo(404);
     }
+
+    @Test
+    void whatWaitsIsCalledOffAtOnce() {
+        assertThat(browser.post("/api/jobs/" + id + "/cancel", "").status()).isEqualTo(200);
+        assertThat(state()).isEqualTo("CANCELLED");
+        assertThat(mapper.start(id, 1)).isEmpty();
+    }
+
+    @Test
+    void aJobThatIsPausedWhileItWaitsAndResumedIsScheduledOnce() {
+        UUID account = mapper.find(id).orElseThrow().accountId();
+        database.update(
+                "insert into scheduled_tasks (task_name, task_instance, execution_time, picked, version)"
+                        + " values ('job', ?, now() + interval '1 hour', false, 1)",
+                id.toString());
+        mapper.pause(id, account);
+        assertThat(state()).isEqualTo("PAUSED");
+        jobs.resume(account, id);
+        assertThat(database.queryForObject(
+                        "select count(*) from scheduled_tasks where left(task_instance, 36) = ?",
+                        Integer.class,
+                        id.toString()))
+                .isEqualTo(1);
+        database.update("delete from scheduled_tasks where task_instance = ?", id.toString());
+    }
 }
